@@ -1,0 +1,1 @@
+"""Scores, late rules, drops, totals and their explanation, in exact fractions."""

@@ -1,0 +1,253 @@
+"""Current, floor and ceiling, each with its arithmetic as data."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from enum import StrEnum
+from fractions import Fraction
+
+from unvo_core.grading.drops import Scored, drop_highest, drop_lowest
+from unvo_core.grading.scale import Band, Rounding, band_of, rounded
+
+ZERO = Fraction(0)
+
+
+class Standing(StrEnum):
+    """How one item enters the totals."""
+
+    SCORED = "scored"
+    HELD = "held"
+    OPEN = "open"
+    MISSING = "missing"
+    EXCUSED = "excused"
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """One graded item of one student, in points.
+
+    `points`: what counts, after the late rule; for MISSING, what the missing rule gives (None
+    leaves it blank). `reachable`: the most that can still be had for work not yet scored.
+    """
+
+    item_id: int
+    possible: Fraction
+    standing: Standing
+    points: Fraction | None = None
+    reachable: Fraction | None = None
+    extra_credit: bool = False
+    never_dropped: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Category:
+    """`weight` in percent; None when the course adds points. `entries` in path order."""
+
+    id: int
+    name: str
+    weight: Fraction | None
+    entries: tuple[Entry, ...]
+    drop_lowest: int = 0
+    drop_highest: int = 0
+    equal_items: bool = False
+    extra_credit: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class ItemRow:
+    """How an item entered: 'counted', 'dropped_low', 'dropped_high', 'extra' or 'out'."""
+
+    item_id: int
+    role: str
+    points: Fraction
+    possible: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class CategoryRow:
+    """percent x effective weight / 100 = contribution, in points of the total's percentage."""
+
+    category_id: int
+    name: str
+    numerator: Fraction
+    denominator: Fraction
+    percent: Fraction | None
+    weight: Fraction | None
+    effective_weight: Fraction
+    contribution: Fraction
+    items: tuple[ItemRow, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Total:
+    """`value` in percent, exact; None when nothing counts yet. `weight_scored`: share of the course in it."""
+
+    kind: str
+    value: Fraction | None
+    shown: Decimal | None
+    band: str | None
+    rows: tuple[CategoryRow, ...]
+    weight_scored: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class Totals:
+    current: Total
+    floor: Total
+    ceiling: Total
+    with_held: Total
+
+
+def totals(categories: Sequence[Category], bands: Sequence[Band], rounding: Rounding) -> Totals:
+    """All totals of one student. `with_held` is for teachers: it reads scores not yet released."""
+
+    def one(kind: str) -> Total:
+        return _total(kind, categories, bands, rounding)
+
+    return Totals(one("current"), one("floor"), one("ceiling"), one("with_held"))
+
+
+def recomputed(total: Total) -> Fraction | None:
+    """The total from its own explanation alone: sums of item rows, percentages, weights."""
+    value = ZERO
+    for row in total.rows:
+        counted = [i for i in row.items if i.role in ("counted", "extra")]
+        if row.percent is None or not counted:
+            continue
+        value += row.percent * row.effective_weight / 100
+    return value if any(r.percent is not None for r in total.rows) else None
+
+
+def _points_in(kind: str, entry: Entry) -> Fraction | None:
+    """The points with which an entry counts in a total of this kind; None leaves it out."""
+    if entry.standing is Standing.EXCUSED:
+        return None
+    if entry.standing is Standing.SCORED:
+        return entry.points
+    if entry.standing is Standing.HELD and kind == "with_held":
+        return entry.points
+    if kind == "ceiling":
+        if entry.reachable is not None:
+            return entry.reachable
+        return entry.points if entry.standing is Standing.MISSING else entry.possible
+    if entry.standing is Standing.MISSING and entry.points is not None:
+        return entry.points
+    return ZERO if kind == "floor" else None
+
+
+def _total(kind: str, categories: Sequence[Category], bands: Sequence[Band], rounding: Rounding) -> Total:
+    drafts = [_category_draft(kind, c) for c in categories]
+    weighted = all(c.weight is not None for c in categories)
+    rows = _weighted(categories, drafts) if weighted else _by_points(categories, drafts)
+    has_value = any(r.percent is not None and not c.extra_credit for r, c in zip(rows, categories, strict=True))
+    value = sum((r.contribution for r in rows), ZERO) if has_value else None
+    return Total(
+        kind=kind,
+        value=value,
+        shown=None if value is None else rounded(value, rounding.decimals),
+        band=None if value is None else band_of(value, bands, rounding),
+        rows=rows,
+        weight_scored=_share_scored(categories, drafts, weighted),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Draft:
+    items: tuple[ItemRow, ...]
+    numerator: Fraction
+    denominator: Fraction
+    percent: Fraction | None
+
+
+def _category_draft(kind: str, category: Category) -> _Draft:
+    points = {e.item_id: _points_in(kind, e) for e in category.entries}
+    regular = [
+        Scored(e.item_id, _in_unit(category, e, p), _in_unit(category, e, e.possible), not e.never_dropped)
+        for e in category.entries
+        if (p := points[e.item_id]) is not None and not e.extra_credit and e.possible > 0
+    ]
+    high = drop_highest(regular, category.drop_highest)
+    low = drop_lowest([s for s in regular if s.key not in high], category.drop_lowest)
+    rows = tuple(_item_row(e, points[e.item_id], low, high) for e in category.entries)
+    kept = [s for s in regular if s.key not in low and s.key not in high]
+    extra = sum((r.points for r in rows if r.role == "extra"), ZERO)
+    denominator = sum((s.possible for s in kept), ZERO)
+    numerator = sum((s.raw for s in kept), ZERO) + extra
+    percent = numerator / denominator * 100 if denominator else None
+    return _Draft(rows, numerator, denominator, percent)
+
+
+def _in_unit(category: Category, entry: Entry, points: Fraction) -> Fraction:
+    """Points, or shares of one where all items of the category weigh the same."""
+    return points / entry.possible if category.equal_items else points
+
+
+def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: frozenset[int]) -> ItemRow:
+    if points is None or (entry.possible == 0 and not entry.extra_credit):
+        return ItemRow(entry.item_id, "out", ZERO, entry.possible)
+    role = "extra" if entry.extra_credit else "counted"
+    if entry.item_id in low:
+        role = "dropped_low"
+    elif entry.item_id in high:
+        role = "dropped_high"
+    return ItemRow(entry.item_id, role, points, entry.possible)
+
+
+def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
+    """Weights of categories with nothing in them are spread over the others in proportion."""
+    pairs = list(zip(categories, drafts, strict=True))
+    live_weight = sum((c.weight or ZERO for c, d in pairs if not c.extra_credit and d.percent is not None), ZERO)
+    rows = []
+    for category, draft in pairs:
+        weight = category.weight or ZERO
+        effective = ZERO
+        if category.extra_credit:
+            effective = weight
+        elif draft.percent is not None and live_weight:
+            effective = weight * 100 / live_weight
+        rows.append(_row(category, draft, effective))
+    return tuple(rows)
+
+
+def _by_points(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
+    """Without weights a category weighs what its points are of all points counted."""
+    pairs = list(zip(categories, drafts, strict=True))
+    base = sum((d.denominator for c, d in pairs if not c.extra_credit), ZERO)
+    return tuple(_row(c, d, d.denominator / base * 100 if base else ZERO) for c, d in pairs)
+
+
+def _row(category: Category, draft: _Draft, effective: Fraction) -> CategoryRow:
+    contribution = draft.percent * effective / 100 if draft.percent is not None else ZERO
+    return CategoryRow(
+        category.id,
+        category.name,
+        draft.numerator,
+        draft.denominator,
+        draft.percent,
+        category.weight,
+        effective,
+        contribution,
+        draft.items,
+    )
+
+
+def _share_scored(categories: Sequence[Category], drafts: Sequence[_Draft], weighted: bool) -> Fraction:
+    """Percent of the course's weight (or points) that the total rests on.
+
+    A category of which a part is scored counts with the part of its points that is.
+    """
+    share = whole = ZERO
+    for category, draft in zip(categories, drafts, strict=True):
+        if category.extra_credit:
+            continue
+        possible = sum(
+            (e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED), ZERO
+        )
+        counted = sum((r.possible for r in draft.items if r.role in ("counted", "dropped_low", "dropped_high")), ZERO)
+        weight = (category.weight or ZERO) if weighted else possible
+        whole += weight
+        if possible:
+            share += weight * counted / possible
+    return share / whole * 100 if whole else ZERO

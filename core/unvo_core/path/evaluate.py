@@ -1,0 +1,183 @@
+"""A course evaluated for one person at one instant: states, locks, progress, the next item."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from enum import StrEnum
+
+from unvo_core.path.done import done_at, is_done
+from unvo_core.path.model import NO_FACTS, NO_MARK, ItemFacts, Mark, PathItem, PathModule, PersonFacts
+from unvo_core.schedule.spans import is_closed, is_late, seconds_late
+
+
+class State(StrEnum):
+    """Stable codes of the state words that students read."""
+
+    LOCKED = "locked"
+    NOT_OPEN = "not_open"
+    TO_DO = "to_do"
+    STARTED = "started"
+    HANDED_IN = "handed_in"
+    BEING_GRADED = "being_graded"
+    SCORED = "scored"
+    DONE = "done"
+    MISSING = "missing"
+    CLOSED = "closed"
+    EXCUSED = "excused"
+
+
+@dataclass(frozen=True, slots=True)
+class ItemState:
+    """`waits_for`: undone items that lock this one. `steps`: everything to do first, nearest first."""
+
+    item_id: int
+    state: State
+    done: bool
+    open: bool
+    done_at: datetime | None = None
+    opens_at: datetime | None = None
+    waits_for: tuple[int, ...] = ()
+    late_seconds: int = 0
+    overdue: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class ModuleState:
+    """`held_open_by`: the required items not done, in path order; empty when complete."""
+
+    module_id: int
+    required: int
+    required_done: int
+    held_open_by: tuple[int, ...]
+
+    @property
+    def complete(self) -> bool:
+        return not self.held_open_by
+
+
+@dataclass(frozen=True, slots=True)
+class CourseState:
+    items: dict[int, ItemState]
+    modules: dict[int, ModuleState]
+    next_item_id: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class _Known:
+    """One item with what is known of it before any lock is looked at."""
+
+    item: PathItem
+    facts: ItemFacts
+    mark: Mark
+    done: bool
+    blocks: bool
+
+
+def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) -> CourseState:
+    """Evaluate a whole course. Items that `after` names but the course lacks hold nothing back.
+
+    An item holds others back while it is required or named, undone, and can still be done: one
+    that has closed can't be, so it would lock what follows for good.
+    """
+    known = {i.id: _know(i, person, now) for m in modules for i in m.items}
+    items: dict[int, ItemState] = {}
+    states: dict[int, ModuleState] = {}
+    for module in modules:
+        before: int | None = None
+        for item in module.items:
+            waits = _waits_for(item, before if module.in_order else None, known)
+            opens = _later(item.span.opens, module.opens)
+            items[item.id] = _state(known[item.id], waits, opens, now)
+            if item.required:
+                before = item.id
+        states[module.id] = _module_state(module, known)
+    return CourseState(items, states, _next(modules, items))
+
+
+def steps_to_open(item_id: int, course: CourseState, order: Sequence[int]) -> tuple[int, ...]:
+    """Everything undone that must be done before the item opens, in path order (nearest first)."""
+    wanted: set[int] = set()
+    waiting = list(course.items[item_id].waits_for)
+    while waiting:
+        step = waiting.pop()
+        if step not in wanted:
+            wanted.add(step)
+            waiting.extend(course.items[step].waits_for)
+    return tuple(i for i in order if i in wanted)
+
+
+def _know(item: PathItem, person: PersonFacts, now: datetime) -> _Known:
+    facts = person.facts.get(item.id, NO_FACTS)
+    mark = person.marks.get(item.id, NO_MARK)
+    done = is_done(item.done_rule, facts, mark)
+    return _Known(item, facts, mark, done, not done and not is_closed(item.span, now))
+
+
+def _waits_for(item: PathItem, before: int | None, known: dict[int, _Known]) -> tuple[int, ...]:
+    named = [] if before is None else [before]
+    named += [i for i in item.after if i not in named]
+    return tuple(i for i in named if i in known and known[i].blocks)
+
+
+def _later(a: datetime | None, b: datetime | None) -> datetime | None:
+    return max(a, b) if a is not None and b is not None else a or b
+
+
+def _state(known: _Known, waits: tuple[int, ...], opens: datetime | None, now: datetime) -> ItemState:
+    span, facts = known.item.span, known.facts
+    not_open = opens is not None and now < opens
+    closed = is_closed(span, now)
+    locked = bool(waits) and not known.done
+    overdue = not known.done and is_late(now, span.due)
+    late = seconds_late(facts.handed_in_at, span.due) if facts.handed_in_at else 0
+    state = _settled(known) or _unsettled(known, locked, not_open, closed, overdue)
+    return ItemState(
+        item_id=known.item.id,
+        state=state,
+        done=known.done,
+        open=not locked and not not_open and not closed,
+        done_at=done_at(facts) if known.done else None,
+        opens_at=opens if not_open else None,
+        waits_for=waits if locked else (),
+        late_seconds=late,
+        overdue=overdue,
+    )
+
+
+def _settled(known: _Known) -> State | None:
+    if known.mark.excused:
+        return State.EXCUSED
+    if known.mark.percent is not None:
+        return State.SCORED
+    if known.mark.held:
+        return State.BEING_GRADED
+    if known.facts.handed_in_at is not None:
+        return State.HANDED_IN
+    return State.DONE if known.done else None
+
+
+def _unsettled(known: _Known, locked: bool, not_open: bool, closed: bool, overdue: bool) -> State:
+    if not_open:
+        return State.NOT_OPEN
+    if known.item.handed_in and (overdue or closed):
+        return State.MISSING
+    if closed:
+        return State.CLOSED
+    if locked:
+        return State.LOCKED
+    return State.STARTED if known.facts.started_at is not None else State.TO_DO
+
+
+def _module_state(module: PathModule, known: dict[int, _Known]) -> ModuleState:
+    required = [i.id for i in module.items if i.required]
+    holding = tuple(i for i in required if not known[i].done)
+    return ModuleState(module.id, len(required), len(required) - len(holding), holding)
+
+
+def _next(modules: Sequence[PathModule], items: dict[int, ItemState]) -> int | None:
+    """The first open, required, undone item on the path; after it the first optional one."""
+    waiting = [i for m in modules for i in m.items if items[i.id].open and not items[i.id].done]
+    required = (i.id for i in waiting if i.required)
+    return next(required, next((i.id for i in waiting), None))

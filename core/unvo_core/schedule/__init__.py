@@ -1,0 +1,1 @@
+"""Terms, weeks, moments, spans, effort and load."""

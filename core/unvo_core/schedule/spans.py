@@ -1,0 +1,62 @@
+"""An item's four moments and what they mean at an instant."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from unvo_core.problems import Problem
+
+MOMENTS = ("opens", "start_by", "due", "closes")
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """opens <= start by <= due <= closes; any may be absent. All are aware instants."""
+
+    opens: datetime | None = None
+    start_by: datetime | None = None
+    due: datetime | None = None
+    closes: datetime | None = None
+
+
+NO_SPAN = Span()
+
+
+def span_problems(span: Span) -> list[Problem]:
+    """Each moment that comes before the nearest earlier one that is set, named with both."""
+    found = []
+    before: tuple[str, datetime] | None = None
+    for name in MOMENTS:
+        moment: datetime | None = getattr(span, name)
+        if moment is None:
+            continue
+        if before is not None and moment < before[1]:
+            found.append(Problem("span.out_of_order", name, {"before": name, "after": before[0]}))
+        else:
+            before = (name, moment)
+    return found
+
+
+def end_of(deadline: datetime) -> datetime:
+    """The first instant that is too late: a deadline of 23:59 runs to 23:59:59.999 (common practice)."""
+    return deadline.replace(second=0, microsecond=0) + timedelta(minutes=1)
+
+
+def is_late(at: datetime, due: datetime | None) -> bool:
+    return due is not None and at >= end_of(due)
+
+
+def seconds_late(at: datetime, due: datetime | None) -> int:
+    """Whole seconds since the deadline's last instant; 0 in time."""
+    if due is None or not is_late(at, due):
+        return 0
+    return max(1, int((at - end_of(due)).total_seconds()))
+
+
+def is_open(span: Span, now: datetime) -> bool:
+    return (span.opens is None or now >= span.opens) and not is_closed(span, now)
+
+
+def is_closed(span: Span, now: datetime) -> bool:
+    return span.closes is not None and now >= end_of(span.closes)

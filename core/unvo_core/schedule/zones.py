@@ -1,0 +1,40 @@
+"""From wall time to instants, decided once for gaps and folds of daylight saving."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from zoneinfo import ZoneInfo
+
+
+def instant_of(wall: datetime, zone: ZoneInfo) -> datetime:
+    """Resolve a naive wall time in `zone` to an aware instant in that zone.
+
+    In a gap (the clocks jump over it) the first instant after the gap counts; in a fold (the hour
+    happens twice) the later one, so nobody loses time. Raises ValueError for an aware `wall`.
+    """
+    if wall.tzinfo is not None:
+        raise ValueError("a wall time carries no zone")
+    earlier = wall.replace(tzinfo=zone, fold=0)
+    later = wall.replace(tzinfo=zone, fold=1)
+    if not _exists(wall, earlier) and not _exists(wall, later):
+        return _end_of_gap(earlier, zone)
+    return later
+
+
+def _exists(wall: datetime, aware: datetime) -> bool:
+    back = aware.astimezone(UTC).astimezone(aware.tzinfo)
+    return back.replace(tzinfo=None) == wall
+
+
+def _end_of_gap(inside: datetime, zone: ZoneInfo) -> datetime:
+    """The instant of the jump itself: PEP 495 gives both offsets for a time in a gap."""
+    low = inside.replace(fold=1).astimezone(UTC)
+    high = inside.replace(fold=0).astimezone(UTC)
+    before = low.astimezone(zone).utcoffset()
+    while (high - low).total_seconds() > 1:
+        middle = low + (high - low) / 2
+        if middle.astimezone(zone).utcoffset() == before:
+            low = middle
+        else:
+            high = middle
+    return high.replace(microsecond=0).astimezone(zone)
