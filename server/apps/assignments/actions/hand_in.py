@@ -1,0 +1,65 @@
+"""Handing in: what is in the draft at this instant becomes an attempt with a receipt."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+from typing import Any
+
+from apps.assignments.actions.drafts import open_draft
+from apps.assignments.models import HandIn
+from apps.assignments.receipts import mail_text
+from apps.courses.public import Course, Fact, forget, layout, note
+from apps.kernel.public import Actor, Refused, now, record
+from apps.messaging.public import queue_mail
+from apps.people.public import Person
+
+LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
+"""Without I, O, 0 and 1, which are read as each other."""
+
+
+def hand_in(actor: Actor, course: Course, item_id: int) -> HandIn:
+    """Hand in the draft. The server's clock rules; work on what has closed is refused before."""
+    draft, _ = open_draft(actor, course, item_id)
+    files = [f.stored for f in draft.files.select_related("stored")]
+    if not files and not draft.text.strip():
+        raise Refused("hand_in.empty")
+    draft.handed_in_at = now()
+    draft.number = _number()
+    draft.receipt = _receipt(course, draft, files)
+    draft.save()
+    detail = {"receipt": draft.number, "attempt": draft.attempt}
+    note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
+    forget(actor, course, item_id, draft.person_id, Fact.STARTED)
+    record(actor, "hand_in.hand_in", ("hand_in", draft.pk), course_id=course.pk, after=draft.receipt)
+    person = Person.objects.get(pk=draft.person_id)
+    subject, body = mail_text(draft, person.name)
+    queue_mail(person.email, subject, body)
+    return draft
+
+
+def _number() -> str:
+    while True:
+        letters = "".join(secrets.choice(LETTERS) for _ in range(7))
+        number = f"{letters[:3]}-{letters[3:]}"
+        if not HandIn.objects.filter(number=number).exists():
+            return number
+
+
+def _receipt(course: Course, draft: HandIn, files: list[Any]) -> dict[str, Any]:
+    """What was received, frozen: later changes of course or item do not change a receipt."""
+    item = layout(course).items[draft.item_id]
+    text = draft.text.encode()
+    return {
+        "number": draft.number,
+        "course": f"{course.code} {course.title}",
+        "item": item.title,
+        "attempt": draft.attempt,
+        "at": draft.handed_in_at.isoformat() if draft.handed_in_at else "",
+        "zone": course.zone,
+        "due": item.span.due.isoformat() if item.span.due else None,
+        "files": [{"name": f.name, "size": f.size, "sha256": f.sha256} for f in files],
+        "text_characters": len(draft.text),
+        "text_sha256": hashlib.sha256(text).hexdigest() if text else None,
+        "comment": draft.comment,
+    }

@@ -1,0 +1,132 @@
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Router, UploadedFile
+
+from apps.assignments import grading
+from apps.assignments.actions import drafts
+from apps.assignments.actions.hand_in import hand_in
+from apps.assignments.actions.set_brief import BriefWish, set_brief
+from apps.assignments.api import schemas as s
+from apps.assignments.models import HandIn
+from apps.assignments.my_work import brief_out, my_work
+from apps.assignments.policies import can_read_hand_in
+from apps.assignments.queries import brief_of, by_number, hand_ins
+from apps.assignments.receipts import late_seconds, pdf
+from apps.courses.public import can_study, can_teach, course_by_slug, enter, item_row, layout, require_open
+from apps.gradebook.public import ScoreWish, save_score
+from apps.kernel.public import Actor, Refused, actor_of, answer, now, require, write
+
+router = Router(tags=["assignments"])
+
+
+def _mine(request: HttpRequest, slug: str, item_id: int) -> s.MyWork:
+    return my_work(course_by_slug(slug), item_id, request.user.pk, now())
+
+
+@router.get("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
+def read_my_work(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    require_open(course, layout(course), item_id, actor_of(request))
+    return answer(my_work(course, item_id, reader.person_id, reader.now))
+
+
+@router.put("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
+@write
+def save_my_draft(request: HttpRequest, slug: str, item_id: int, payload: s.DraftIn) -> s.MyWork:
+    drafts.save_draft(actor_of(request), course_by_slug(slug), item_id, payload.text, payload.comment)
+    return _mine(request, slug, item_id)
+
+
+@router.post("/courses/{slug}/items/{item_id}/hand-in/files", response=s.MyWork)
+@write
+def add_my_file(request: HttpRequest, slug: str, item_id: int, file: UploadedFile = File(...)) -> s.MyWork:  # noqa: B008
+    drafts.add_file(actor_of(request), course_by_slug(slug), item_id, file)
+    return _mine(request, slug, item_id)
+
+
+@router.delete("/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", response=s.MyWork)
+@write
+def remove_my_file(request: HttpRequest, slug: str, item_id: int, file_id: int) -> s.MyWork:
+    drafts.remove_file(actor_of(request), course_by_slug(slug), item_id, file_id)
+    return _mine(request, slug, item_id)
+
+
+@router.post("/courses/{slug}/items/{item_id}/hand-in", response=s.Receipt)
+@write
+def hand_my_work_in(request: HttpRequest, slug: str, item_id: int) -> s.Receipt:
+    done = hand_in(actor_of(request), course_by_slug(slug), item_id)
+    return _receipt(done)
+
+
+def _receipt(done: HandIn) -> s.Receipt:
+    kept = done.receipt or {}
+    return s.Receipt(
+        **kept,
+        slug=done.course.slug,
+        item_id=done.item_id,
+        late_seconds=late_seconds(kept),
+        person=done.person.name,
+    )
+
+
+def _readable(actor: Actor, number: str) -> HandIn:
+    found = by_number(number)
+    if found is None:
+        raise Refused("receipt.none", status=404)
+    require(can_read_hand_in(actor, found))
+    return found
+
+
+@router.get("/receipts/{number}", response=s.Receipt)
+def receipt(request: HttpRequest, number: str) -> s.Receipt:
+    return _receipt(_readable(actor_of(request), number))
+
+
+@router.get("/receipts/{number}/pdf")
+def receipt_pdf(request: HttpRequest, number: str) -> HttpResponse:
+    found = _readable(actor_of(request), number)
+    done = HttpResponse(pdf(found), content_type="application/pdf")
+    done["Content-Disposition"] = f'attachment; filename="receipt-{found.number}.pdf"'
+    return done
+
+
+@router.get("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
+def brief(request: HttpRequest, slug: str, item_id: int) -> s.Brief:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return brief_out(brief_of(item_id), item_row(course, item_id).takes_hand_ins)
+
+
+@router.put("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
+@write
+def edit_brief(request: HttpRequest, slug: str, item_id: int, payload: s.Brief) -> s.Brief:
+    kept = set_brief(actor_of(request), course_by_slug(slug), item_id, BriefWish(**payload.model_dump()))
+    return brief_out(kept, payload.takes_hand_ins)
+
+
+@router.get("/courses/{slug}/items/{item_id}/hand-ins", response=s.Queue)
+def queue(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return answer(grading.queue(course, item_id, reader.member))
+
+
+@router.get("/courses/{slug}/items/{item_id}/hand-ins/{person_id}", response=s.Work)
+def work(request: HttpRequest, slug: str, item_id: int, person_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return answer(grading.work_of(course, item_id, person_id, reader.member))
+
+
+@router.put("/courses/{slug}/items/{item_id}/hand-ins/{person_id}/score", response=s.ScoreOut)
+@write
+def score(request: HttpRequest, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    handed = next(
+        (h for h in hand_ins(item_id, person_id) if h.attempt == payload.attempt and h.handed_in_at), None
+    )
+    at = handed.handed_in_at if handed else None
+    wish = ScoreWish(person_id, payload.attempt, payload.raw, payload.comment, at, payload.seen_version)
+    save_score(actor_of(request), course, item_id, wish)
+    return grading.score_out(course, layout(course).items[item_id], person_id, payload.attempt, at)

@@ -1,0 +1,151 @@
+from datetime import datetime
+
+from ninja import Schema
+
+
+class WorkFile(Schema):
+    id: int
+    name: str
+    size: int
+    content_type: str
+    sha256: str
+    address: str
+
+
+class Attempt(Schema):
+    attempt: int
+    number: str
+    handed_in_at: datetime | None
+    late_seconds: int
+    text: str
+    comment: str
+    files: list[WorkFile]
+
+
+class Brief(Schema):
+    takes_hand_ins: bool
+    takes_text: bool
+    takes_files: bool
+    most_files: int
+    most_megabytes: int
+    attempts: int | None
+
+
+class Draft(Schema):
+    attempt: int
+    text: str
+    comment: str
+    files: list[WorkFile]
+    saved_at: datetime
+
+
+class OwnScore(Schema):
+    """The released score with its arithmetic, and what the teacher wrote."""
+
+    counts: str
+    given: str
+    deduction: str
+    late_units: int
+    possible: str
+    comment: str
+
+
+class MyWork(Schema):
+    brief: Brief
+    draft: Draft | None
+    attempts: list[Attempt]
+    attempts_left: int | None
+    open: bool
+    late_now_seconds: int
+    late_now_deduction: str | None
+    score: OwnScore | None
+    being_graded: bool
+    turnaround_days: int
+
+
+class DraftIn(Schema):
+    text: str
+    comment: str
+
+
+class ReceiptFile(Schema):
+    name: str
+    size: int
+    sha256: str
+
+
+class Receipt(Schema):
+    number: str
+    course: str
+    slug: str
+    item_id: int
+    item: str
+    attempt: int
+    at: datetime
+    zone: str
+    due: datetime | None
+    late_seconds: int
+    files: list[ReceiptFile]
+    text_characters: int
+    text_sha256: str | None
+    comment: str
+    person: str
+
+
+class QueueRow(Schema):
+    """`state`: waiting, held, released, started, nothing or excused."""
+
+    person_id: int
+    name: str
+    section: str
+    state: str
+    handed_in_at: datetime | None
+    late_seconds: int
+    attempt: int
+    score: str | None
+
+
+class Queue(Schema):
+    title: str
+    possible: str
+    due: datetime | None
+    zone: str
+    hold: bool
+    held: int
+    waiting: int
+    rows: list[QueueRow]
+    late_percent: str | None
+    late_per: str | None
+    can_release: bool
+
+
+class ScoreOut(Schema):
+    attempt: int
+    version: int
+    raw: str | None
+    comment: str
+    released_at: datetime | None
+    graded_at: datetime | None
+    graded_by: str
+    late_seconds: int
+    late_units: int
+    deduction: str | None
+    counts: str | None
+    deduction_if_full: str | None
+
+
+class Work(Schema):
+    person_id: int
+    name: str
+    section: str
+    attempts: list[Attempt]
+    draft_started_at: datetime | None
+    draft_files: int
+    score: ScoreOut
+
+
+class ScoreIn(Schema):
+    attempt: int
+    raw: str
+    comment: str = ""
+    seen_version: int

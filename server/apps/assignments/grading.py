@@ -1,0 +1,176 @@
+"""The grader's view: the class's hand-ins of one item, and one student's work beside its score."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from fractions import Fraction
+
+from unvo_core.grading.late import apply_late
+from unvo_core.schedule.spans import seconds_late
+
+from apps.assignments.api import schemas as out
+from apps.assignments.models import HandIn
+from apps.assignments.queries import hand_ins, hand_ins_of_item
+from apps.courses.public import Course, LaidItem, Membership, can_see_student, layout, students
+from apps.gradebook.public import (
+    cells_of_item,
+    counted,
+    graded_item,
+    late_rule_of,
+    points,
+    possible,
+    score_row,
+)
+from apps.kernel.public import not_found, require
+
+_END = datetime.max.replace(tzinfo=UTC)
+
+
+def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
+    """Everyone in the grader's sections; waiting work first, oldest first, then by name."""
+    item = _item(course, item_id)
+    graded = graded_item(course, item_id)
+    cells, work = cells_of_item(graded), hand_ins_of_item(item_id)
+    sections = None if member.section_ids is None else list(member.section_ids)
+    rule = late_rule_of(graded.late_rule)
+    rows = []
+    for enrolment in (
+        students(course, sections).select_related("person", "section").order_by("person__sort_name")
+    ):
+        own = work.get(enrolment.person_id, [])
+        latest = next((h for h in reversed(own) if h.handed_in_at), None)
+        cell = cells.get(enrolment.person_id)
+        what = counted(cell, rule, graded.counting, possible(item), item.span.due) if cell else None  # type: ignore[arg-type]
+        scored = bool(cell and latest and any(a.attempt == latest.attempt for a in cell.attempts))
+        rows.append(
+            out.QueueRow(
+                person_id=enrolment.person_id,
+                name=enrolment.person.sort_name,
+                section=enrolment.section.name if enrolment.section else "",
+                state=_state(
+                    cell is not None and cell.excused,
+                    what is not None and what.released,
+                    what,
+                    latest,
+                    own,
+                    scored,
+                ),
+                handed_in_at=latest.handed_in_at if latest else None,
+                late_seconds=_late(latest, item),
+                attempt=latest.attempt if latest else 0,
+                score=str(points(what.result.counts)) if what else None,
+            )
+        )
+    waiting_first = sorted(
+        rows, key=lambda r: (r.state != "waiting", r.handed_in_at or _END if r.state == "waiting" else _END)
+    )
+    return out.Queue(
+        title=item.title,
+        possible=str(points(possible(item))),
+        due=item.span.due,
+        zone=course.zone,
+        hold=graded.hold,
+        held=sum(r.state == "held" for r in rows),
+        waiting=sum(r.state == "waiting" for r in rows),
+        rows=waiting_first,
+        late_percent=None if rule is None else str(points(rule.percent)),
+        late_per=None if rule is None else rule.per,
+        can_release=member.instructs,
+    )
+
+
+def _state(
+    excused: bool, released: bool, what: object, latest: HandIn | None, own: list[HandIn], scored: bool
+) -> str:
+    if excused:
+        return "excused"
+    if latest is not None and not scored:
+        return "waiting"
+    if what is not None:
+        return "released" if released else "held"
+    return "started" if own else "nothing"
+
+
+def _late(latest: HandIn | None, item: LaidItem) -> int:
+    return seconds_late(latest.handed_in_at, item.span.due) if latest and latest.handed_in_at else 0
+
+
+def work_of(course: Course, item_id: int, person_id: int, member: Membership) -> out.Work:
+    """One student's attempts with the score of the latest; a draft shows only that it is there."""
+    item = _item(course, item_id)
+    enrolment = students(course).select_related("person", "section").filter(person_id=person_id).first()
+    require(can_see_student(member, enrolment.section_id if enrolment else None))
+    if enrolment is None:
+        raise not_found("student")
+    own = hand_ins(item_id, person_id)
+    handed = [h for h in own if h.handed_in_at]
+    draft = next((h for h in own if not h.handed_in_at), None)
+    attempt = handed[-1].attempt if handed else 1
+    return out.Work(
+        person_id=person_id,
+        name=enrolment.person.name,
+        section=enrolment.section.name if enrolment.section else "",
+        attempts=[attempt_out(h, item) for h in handed],
+        draft_started_at=draft.started_at if draft else None,
+        draft_files=len(draft.files.all()) if draft else 0,
+        score=score_out(course, item, person_id, attempt, handed[-1].handed_in_at if handed else None),
+    )
+
+
+def score_out(
+    course: Course, item: LaidItem, person_id: int, attempt: int, handed_in_at: datetime | None
+) -> out.ScoreOut:
+    """One attempt's score with the late rule as arithmetic."""
+    row = score_row(item.id, person_id, attempt)
+    rule = late_rule_of(graded_item(course, item.id).late_rule)
+    full = possible(item)
+    given = None if row is None else Fraction(str(row.raw))
+    at = row.handed_in_at if row is not None else handed_in_at
+    result = apply_late(rule, given if given is not None else full, full, at, item.span.due)
+    return out.ScoreOut(
+        attempt=attempt,
+        version=row.version if row else 0,
+        raw=None if given is None else str(points(given)),
+        comment=row.comment if row else "",
+        released_at=row.released_at if row else None,
+        graded_at=row.graded_at if row else None,
+        graded_by=row.graded_by.name if row and row.graded_by else "",
+        late_seconds=result.seconds,
+        late_units=result.units,
+        deduction=str(points(result.deduction)) if given is not None else None,
+        counts=str(points(result.counts)) if given is not None else None,
+        deduction_if_full=str(points(result.deduction)) if given is None else None,
+    )
+
+
+def attempt_out(hand_in: HandIn, item: LaidItem) -> out.Attempt:
+    return out.Attempt(
+        attempt=hand_in.attempt,
+        number=hand_in.number or "",
+        handed_in_at=hand_in.handed_in_at,
+        late_seconds=_late(hand_in, item),
+        text=hand_in.text,
+        comment=hand_in.comment,
+        files=files_out(hand_in),
+    )
+
+
+def files_out(hand_in: HandIn) -> list[out.WorkFile]:
+    return [
+        out.WorkFile(
+            id=f.pk,
+            name=f.stored.name,
+            size=f.stored.size,
+            content_type=f.stored.content_type,
+            sha256=f.stored.sha256,
+            address=f"/files/{f.stored.key}/{f.stored.name}",
+        )
+        for f in hand_in.files.all()
+    ]
+
+
+def _item(course: Course, item_id: int) -> LaidItem:
+    item = layout(course).items.get(item_id)
+    if item is None or item.kind != "assignment":
+        raise not_found("assignment")
+    return item

@@ -1,0 +1,12 @@
+from django.db import models
+
+
+class Brief(models.Model):
+    """What an assignment takes. `attempts` null: as many as one likes."""
+
+    item = models.OneToOneField("courses.Item", on_delete=models.CASCADE, related_name="+")
+    takes_text = models.BooleanField(default=True)
+    takes_files = models.BooleanField(default=True)
+    most_files = models.PositiveSmallIntegerField(default=10)
+    most_megabytes = models.PositiveSmallIntegerField(default=20)
+    attempts = models.PositiveSmallIntegerField(null=True)

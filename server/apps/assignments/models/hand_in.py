@@ -1,0 +1,40 @@
+from django.conf import settings
+from django.db import models
+
+
+class HandIn(models.Model):
+    """One attempt: a draft until it is handed in, then it stays as it is. `receipt` is frozen with it."""
+
+    course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
+    item = models.ForeignKey("courses.Item", on_delete=models.CASCADE, related_name="+", db_index=False)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    attempt = models.PositiveSmallIntegerField()
+    text = models.TextField(blank=True)
+    comment = models.TextField(blank=True)
+    started_at = models.DateTimeField()
+    saved_at = models.DateTimeField()
+    handed_in_at = models.DateTimeField(null=True)
+    number = models.CharField(max_length=12, null=True, unique=True)
+    receipt = models.JSONField(null=True)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["item", "person", "attempt"], name="hand_in_attempt_once"),
+            models.UniqueConstraint(
+                fields=["item", "person"], condition=models.Q(handed_in_at__isnull=True), name="one_draft"
+            ),
+            models.CheckConstraint(
+                condition=models.Q(handed_in_at__isnull=True, number__isnull=True, receipt__isnull=True)
+                | models.Q(handed_in_at__isnull=False, number__isnull=False, receipt__isnull=False),
+                name="handed_in_has_receipt",
+            ),
+        ]
+
+
+class HandInFile(models.Model):
+    hand_in = models.ForeignKey(HandIn, on_delete=models.CASCADE, related_name="files")
+    stored = models.ForeignKey("kernel.StoredFile", on_delete=models.PROTECT, related_name="+")
+    position = models.PositiveSmallIntegerField()
+
+    class Meta:
+        ordering = ["position", "id"]

@@ -1,0 +1,85 @@
+"""A student's own side of an assignment: draft, attempts, what late costs now, the released score."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from unvo_core.grading.late import apply_late
+from unvo_core.schedule.spans import is_closed, seconds_late
+
+from apps.assignments.api import schemas as out
+from apps.assignments.grading import attempt_out, files_out
+from apps.assignments.models import Brief, HandIn
+from apps.assignments.queries import brief_of, hand_ins
+from apps.courses.public import Course, LaidItem, layout
+from apps.gradebook.public import cells_of_person_item, counted, graded_items, late_rule_of, points, possible
+from apps.kernel.public import not_found
+
+
+def my_work(course: Course, item_id: int, person_id: int, now: datetime) -> out.MyWork:
+    item = layout(course).student_items[item_id]
+    if item.kind != "assignment":
+        raise not_found("assignment")
+    brief, own = brief_of(item_id), hand_ins(item_id, person_id)
+    handed = [h for h in own if h.handed_in_at]
+    draft = next((h for h in own if not h.handed_in_at), None)
+    graded = graded_items(course).get(item_id)
+    rule = late_rule_of(graded.late_rule) if graded else None
+    late = seconds_late(now, item.span.due)
+    cost = apply_late(rule, possible(item), possible(item), now, item.span.due).deduction
+    score, held = _score(course, item, person_id)
+    return out.MyWork(
+        brief=brief_out(brief, item.takes_hand_ins),
+        draft=_draft(draft) if draft else None,
+        attempts=[attempt_out(h, item) for h in handed],
+        attempts_left=None if brief.attempts is None else max(0, brief.attempts - len(handed)),
+        open=not is_closed(item.span, now),
+        late_now_seconds=late,
+        late_now_deduction=str(points(cost)) if cost else None,
+        score=score,
+        being_graded=held,
+        turnaround_days=course.turnaround_days,
+    )
+
+
+def brief_out(brief: Brief, takes_hand_ins: bool) -> out.Brief:
+    return out.Brief(
+        takes_hand_ins=takes_hand_ins,
+        takes_text=brief.takes_text,
+        takes_files=brief.takes_files,
+        most_files=brief.most_files,
+        most_megabytes=brief.most_megabytes,
+        attempts=brief.attempts,
+    )
+
+
+def _draft(draft: HandIn) -> out.Draft:
+    return out.Draft(
+        attempt=draft.attempt,
+        text=draft.text,
+        comment=draft.comment,
+        files=files_out(draft),
+        saved_at=draft.saved_at,
+    )
+
+
+def _score(course: Course, item: LaidItem, person_id: int) -> tuple[out.OwnScore | None, bool]:
+    """The released score; and whether one is held."""
+    found = cells_of_person_item(course, item, person_id)
+    if found is None:
+        return None, False
+    cell, graded = found
+    what = counted(cell, late_rule_of(graded.late_rule), graded.counting, possible(item), item.span.due)  # type: ignore[arg-type]
+    if what is None or not what.released:
+        return None, what is not None
+    return (
+        out.OwnScore(
+            counts=str(points(what.result.counts)),
+            given=str(points(what.result.given)),
+            deduction=str(points(what.result.deduction)),
+            late_units=what.result.units,
+            possible=str(points(possible(item))),
+            comment=what.comment,
+        ),
+        False,
+    )

@@ -1,0 +1,28 @@
+"""Reads of assignments and hand-ins."""
+
+from __future__ import annotations
+
+from apps.assignments.models import Brief, HandIn
+
+
+def brief_of(item_id: int) -> Brief:
+    """The brief, or the one that holds until a teacher sets another."""
+    return Brief.objects.filter(item_id=item_id).first() or Brief(item_id=item_id)
+
+
+def hand_ins(item_id: int, person_id: int) -> list[HandIn]:
+    """All attempts in order, the draft among them."""
+    rows = HandIn.objects.filter(item_id=item_id, person_id=person_id)
+    return list(rows.order_by("attempt").prefetch_related("files__stored"))
+
+
+def hand_ins_of_item(item_id: int) -> dict[int, list[HandIn]]:
+    """By person, attempts in order."""
+    found: dict[int, list[HandIn]] = {}
+    for row in HandIn.objects.filter(item_id=item_id).order_by("person_id", "attempt").defer("text"):
+        found.setdefault(row.person_id, []).append(row)
+    return found
+
+
+def by_number(number: str) -> HandIn | None:
+    return HandIn.objects.select_related("course", "item", "person").filter(number=number.upper()).first()

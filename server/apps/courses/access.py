@@ -1,0 +1,63 @@
+"""One door to an item: its address, the API and its files all pass here."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, dataclass
+from datetime import datetime
+
+from unvo_core.path.evaluate import steps_to_open
+from unvo_core.schedule.spans import is_closed
+
+from apps.courses.models import Course
+from apps.courses.queries import Progress, progress
+from apps.courses.structure import Layout
+from apps.courses.wording import moment
+from apps.kernel.public import Actor, Refused, not_found, now
+
+
+def require_open(course: Course, laid: Layout, item_id: int, actor: Actor) -> Progress:
+    """Refuse a student what is hidden (404), locked or not yet open (403, with the reason)."""
+    if item_id not in laid.student_items or actor.person_id is None:
+        raise not_found("item")
+    known = progress(course, laid, actor.person_id, now())
+    state = known.course.items[item_id]
+    if state.waits_for or state.opens_at:
+        raise refusal(laid, item_id, known)
+    return known
+
+
+def require_doable(course: Course, laid: Layout, item_id: int, actor: Actor, at: datetime) -> Progress:
+    """As `require_open`, and refuse work on what has closed."""
+    known = require_open(course, laid, item_id, actor)
+    item = laid.student_items[item_id]
+    if is_closed(item.span, at):
+        closes = moment(item.span.closes, laid.zone) if item.span.closes else ""
+        raise Refused("item.closed", status=403, title=item.title, closes=closes)
+    return known
+
+
+def refusal(laid: Layout, item_id: int, known: Progress) -> Refused:
+    """The named reason, with links to everything that must be done first."""
+    item, state = laid.student_items[item_id], known.course.items[item_id]
+    steps = steps_to_open(item_id, known.course, laid.order)
+    also = {"steps": [asdict(ref(laid, i)) for i in steps]}
+    if state.opens_at:
+        opens = moment(state.opens_at, laid.zone)
+        return Refused("item.not_open", status=403, also=also, title=item.title, opens=opens)
+    after = ", ".join(laid.student_items[i].title for i in state.waits_for)
+    return Refused("item.locked", status=403, also=also, title=item.title, after=after)
+
+
+@dataclass(frozen=True, slots=True)
+class Ref:
+    """Enough to name an item and link to it."""
+
+    id: int
+    number: int
+    title: str
+    step: str
+
+
+def ref(laid: Layout, item_id: int) -> Ref:
+    item = laid.student_items.get(item_id) or laid.items[item_id]
+    return Ref(item.id, item.number, item.title, laid.module_by_id[item.module_id].key)

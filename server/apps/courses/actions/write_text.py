@@ -1,0 +1,59 @@
+from __future__ import annotations
+
+from apps.courses.actions.layout_change import Edit, apply, lock
+from apps.courses.memberships import membership
+from apps.courses.models import Course, Item, ItemText
+from apps.courses.policies import can_lay_out
+from apps.courses.queries import item_row, latest_text
+from apps.kernel.public import Actor, Refused, StoredFile, clean, now, record, require, store
+
+LONGEST_TEXT = 400_000
+
+
+def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again: bool) -> ItemText:
+    """Keep a new edition, cleaned. `ask_again`: who acknowledged an earlier one is asked once more."""
+    require(can_lay_out(membership(actor, course)))
+    if len(html) > LONGEST_TEXT:
+        raise Refused("text.too_long", field="The text", length=len(html), most=LONGEST_TEXT)
+    course = lock(course)
+    item: Item = item_row(course, item_id)
+    kept = clean(html)
+    before = latest_text(item_id)
+    if before is not None and before.html == kept and not ask_again:
+        return before
+    edition = before.edition + 1 if before else 1
+    text = ItemText.objects.create(
+        item=item, edition=edition, html=kept, written_at=now(), written_by_id=actor.person_id
+    )
+    record(
+        actor,
+        "text.write",
+        ("item", item.pk),
+        course_id=course.pk,
+        before={"edition": edition - 1},
+        after={"edition": edition},
+    )
+    if ask_again:
+        apply(actor, course, "ask_again", [Edit("item", item, {"asked_edition": edition})])
+    return text
+
+
+def attach_file(actor: Actor, course: Course, item_id: int, upload: object) -> StoredFile:
+    """The file that a file item is."""
+    require(can_lay_out(membership(actor, course)))
+    course = lock(course)
+    item = item_row(course, item_id)
+    stored = store(actor, upload, ("item", item.pk))  # type: ignore[arg-type]
+    apply(actor, course, "attach_file", [Edit("item", item, {"file_id": stored.pk})])
+    return stored
+
+
+def add_image(actor: Actor, course: Course, item_id: int, upload: object) -> StoredFile:
+    """An image inside an item's text; follows the item's locks."""
+    require(can_lay_out(membership(actor, course)))
+    item = item_row(course, item_id)
+    stored = store(actor, upload, ("item", item.pk))  # type: ignore[arg-type]
+    if not stored.content_type.startswith("image/"):
+        raise Refused("file.wrong_type", name=stored.name, found=stored.content_type)
+    record(actor, "text.add_image", ("item", item.pk), course_id=course.pk, after={"file": stored.pk})
+    return stored

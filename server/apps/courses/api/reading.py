@@ -1,0 +1,85 @@
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from apps.courses import sheets
+from apps.courses.access import ref
+from apps.courses.actions import note_fact
+from apps.courses.actions.undo_change import last_undoable
+from apps.courses.api import schemas as s
+from apps.courses.item_pages import item_page
+from apps.courses.memberships import membership
+from apps.courses.models import Course
+from apps.courses.policies import can_enter
+from apps.courses.queries import course_by_slug, layout, progress
+from apps.courses.shelf import shelf
+from apps.kernel.public import actor_of, answer, now, require, write
+
+router = Router()
+
+
+def enter(request: HttpRequest, slug: str) -> tuple[Course, sheets.Reader]:
+    course = course_by_slug(slug)
+    member = membership(actor_of(request), course)
+    require(can_enter(member))
+    return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, now())
+
+
+@router.get("/courses", response=list[s.ShelfCourse])
+def my_courses(request: HttpRequest) -> list[s.ShelfCourse]:
+    return shelf(request.user.pk)
+
+
+@router.get("/courses/{slug}/ribbon", response=s.Ribbon)
+def course_ribbon(request: HttpRequest, slug: str) -> HttpResponse:
+    course, reader = enter(request, slug)
+    return answer(sheets.ribbon(course, reader))
+
+
+@router.get("/courses/{slug}/weeks/{key}", response=s.Sheet)
+def week_sheet(request: HttpRequest, slug: str, key: str) -> HttpResponse:
+    """The week with this key, or the module with this number in a course without dates."""
+    course, reader = enter(request, slug)
+    undo = last_undoable(actor_of(request), course) if reader.member.instructs else None
+    return answer(sheets.sheet(course, key, reader, undo))
+
+
+@router.get("/courses/{slug}/items/{item_id}", response=s.ItemPage)
+def item(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    return answer(item_page(course, item_id, reader))
+
+
+def _facts(request: HttpRequest, course: Course, item_id: int) -> s.FactsOfItem:
+    laid = layout(course)
+    known = progress(course, laid, request.user.pk, now())
+    state, following = known.course.items[item_id], known.course.next_item_id
+    return s.FactsOfItem(
+        state=state.state.value,
+        done=state.done,
+        done_at=state.done_at,
+        next=sheets.item_ref(ref(laid, following)) if following else None,
+    )
+
+
+@router.post("/courses/{slug}/items/{item_id}/opened", response=s.FactsOfItem)
+@write
+def opened(request: HttpRequest, slug: str, item_id: int) -> s.FactsOfItem:
+    course = course_by_slug(slug)
+    note_fact.note_opened(actor_of(request), course, item_id)
+    return _facts(request, course, item_id)
+
+
+@router.post("/courses/{slug}/items/{item_id}/tick", response=s.FactsOfItem)
+@write
+def tick(request: HttpRequest, slug: str, item_id: int, payload: s.TickIn) -> s.FactsOfItem:
+    course = course_by_slug(slug)
+    note_fact.tick(actor_of(request), course, item_id, payload.done)
+    return _facts(request, course, item_id)
+
+
+@router.post("/courses/{slug}/items/{item_id}/acknowledgement", response=s.FactsOfItem)
+@write
+def acknowledge(request: HttpRequest, slug: str, item_id: int, payload: s.AcknowledgeIn) -> s.FactsOfItem:
+    course = course_by_slug(slug)
+    note_fact.acknowledge(actor_of(request), course, item_id, payload.edition)
+    return _facts(request, course, item_id)

@@ -1,0 +1,269 @@
+from datetime import date, datetime
+from typing import Any, Literal
+
+from ninja import Schema
+
+
+class ShelfCourse(Schema):
+    slug: str
+    code: str
+    title: str
+    role: str
+    section: str
+    term: str
+    first_day: date | None
+    last_day: date | None
+
+
+class Cell(Schema):
+    """One week (or, in a course without dates, one module) of the ribbon."""
+
+    key: str
+    number: int | None
+    first_day: date | None
+    last_day: date | None
+    break_name: str | None
+    topic: str
+    done: float | None
+    minutes: int
+    over: bool
+    current: bool
+
+
+class Ribbon(Schema):
+    slug: str
+    code: str
+    title: str
+    role: str
+    section: str
+    zone: str
+    dated: bool
+    term: str
+    now: datetime
+    current: str
+    cells: list[Cell]
+
+
+class ItemRef(Schema):
+    id: int
+    number: int
+    title: str
+    step: str
+
+
+class ClassProgress(Schema):
+    """What a teacher sees of an item instead of a state of their own."""
+
+    students: int
+    done: int
+    started: int
+    waiting: int
+    held: int
+
+
+class Row(Schema):
+    id: int
+    number: int
+    part_id: int | None
+    kind: str
+    title: str
+    minutes: int
+    points: float | None
+    required: bool
+    practice: bool
+    published: bool
+    opens: datetime | None
+    start_by: datetime | None
+    start_by_proposed: bool
+    due: datetime | None
+    closes: datetime | None
+    state: str
+    open: bool
+    done: bool
+    done_at: datetime | None
+    opens_at: datetime | None
+    waits_for: list[ItemRef]
+    late_seconds: int
+    overdue: bool
+    handed_in_at: datetime | None
+    receipt: str
+    started: dict[str, int]
+    score: str | None
+    deduction: str | None
+    of_class: ClassProgress | None
+
+
+class Part(Schema):
+    id: int
+    title: str
+
+
+class SheetModule(Schema):
+    id: int
+    title: str
+    published: bool
+    in_order: bool
+    objectives: list[str]
+    parts: list[Part]
+    rows: list[Row]
+    required: int
+    required_done: int
+    held_open_by: list[ItemRef]
+
+
+class Later(Schema):
+    item: ItemRef
+    kind: str
+    minutes: int
+    due: datetime | None
+    start_by: datetime
+    state: str
+    budget: int
+
+
+class Sheet(Schema):
+    key: str
+    dated: bool
+    first_day: date | None
+    last_day: date | None
+    break_name: str | None
+    days: list[date]
+    zone: str
+    now: datetime
+    teaching: bool
+    can_lay_out: bool
+    modules: list[SheetModule]
+    done: int
+    required: int
+    minutes_left: int
+    points_at_stake: float
+    next_item_id: int | None
+    later: list[Later]
+    undo: int | None
+
+
+class File(Schema):
+    name: str
+    size: int
+    content_type: str
+    address: str
+
+
+class ItemPage(Schema):
+    row: Row
+    module: SheetModule
+    step: str
+    dated: bool
+    zone: str
+    now: datetime
+    teaching: bool
+    can_lay_out: bool
+    done_rule: str
+    done_percent: float | None
+    html: str
+    edition: int
+    asked_edition: int
+    acknowledged_edition: int
+    file: File | None
+    address: str
+    after: list[int]
+    walls: dict[str, str]
+    previous: ItemRef | None
+    next: ItemRef | None
+    budget: int
+
+
+class FactsOfItem(Schema):
+    state: str
+    done: bool
+    done_at: datetime | None
+    next: ItemRef | None
+
+
+class TickIn(Schema):
+    done: bool
+
+
+class AcknowledgeIn(Schema):
+    edition: int
+
+
+class Changed(Schema):
+    """A layout change that was kept: `id` is the thing, `change` can be undone."""
+
+    id: int
+    change: int
+    at: datetime
+    affected: int
+
+
+class ModuleIn(Schema):
+    title: str
+    week: int | None = None
+
+
+class ModuleChange(Schema):
+    title: str | None = None
+    in_order: bool | None = None
+    published: bool | None = None
+    objectives: list[str] | None = None
+    with_items: bool = False
+
+
+class PartIn(Schema):
+    title: str
+
+
+class ItemIn(Schema):
+    title: str
+    kind: Literal["page", "file", "link", "assignment", "acknowledgement"]
+    part_id: int | None = None
+
+
+class ItemChange(Schema):
+    title: str | None = None
+    minutes: int | None = None
+    points: float | None = None
+    no_points: bool = False
+    required: bool | None = None
+    practice: bool | None = None
+    published: bool | None = None
+    done_rule: Literal["opened", "ticked", "handed_in", "acknowledged", "scored"] | None = None
+    done_percent: float | None = None
+    after: list[int] | None = None
+    address: str | None = None
+
+
+class MomentsIn(Schema):
+    """Wall times in the course's zone ('2026-10-18T23:59'); null takes a moment away."""
+
+    opens: str | None = None
+    start_by: str | None = None
+    due: str | None = None
+    closes: str | None = None
+
+
+class PlaceIn(Schema):
+    """Put the item into a part (or above all parts), before another item or at the end."""
+
+    part_id: int | None = None
+    before: int | None = None
+
+
+class TextIn(Schema):
+    html: str
+    ask_again: bool = False
+
+
+class TextOut(Schema):
+    html: str
+    edition: int
+    at: datetime
+
+
+class Uploaded(Schema):
+    file: File
+    at: datetime
+
+
+Json = dict[str, Any]

@@ -1,0 +1,83 @@
+"""An item's page: its place on the path, its facts, and its content when it is open."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from unvo_core.schedule.spans import MOMENTS
+
+from apps.courses import queries
+from apps.courses.access import ref, require_open
+from apps.courses.api import schemas as out
+from apps.courses.models import Course
+from apps.courses.sheets import Reader, Seen, item_ref, look, row, sheet_module
+from apps.courses.structure import LaidItem, Layout
+from apps.kernel.public import Actor, StoredFile, clean, not_found
+
+
+def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
+    """Refuses a student what is hidden or locked, by the same door as the item's files."""
+    laid = queries.layout(course)
+    if reader.member.teaches:
+        if item_id not in laid.items:
+            raise not_found("item")
+        module = laid.module_by_id[laid.items[item_id].module_id]
+        seen = look(course, laid, reader, [i.id for i in module.items])
+    else:
+        known = require_open(course, laid, item_id, Actor(reader.person_id, ""))
+        seen = Seen(known, {}, {}, 0)
+    return _page(course, laid, item_id, seen, reader)
+
+
+def _page(course: Course, laid: Layout, item_id: int, seen: Seen, reader: Reader) -> out.ItemPage:
+    teaching = reader.member.teaches
+    item = laid.items[item_id] if teaching else laid.student_items[item_id]
+    modules = laid.modules(teaching)
+    module = next(m for m in modules if m.id == item.module_id)
+    order = [i.id for m in modules for i in m.items]
+    at = order.index(item_id)
+    text = queries.latest_text(item_id)
+    stored = queries.item_row(course, item_id).file if item.file_id else None
+    facts = seen.progress.facts.facts.get(item_id) if seen.progress else None
+    return out.ItemPage(
+        row=row(item, laid, seen, reader),
+        module=sheet_module(module, laid, seen, reader),
+        step=module.key,
+        dated=laid.term is not None,
+        zone=course.zone,
+        now=reader.now,
+        teaching=teaching,
+        can_lay_out=reader.member.instructs,
+        done_rule=item.done_rule,
+        done_percent=item.done_percent,
+        html=clean(text.html) if text else "",
+        edition=text.edition if text else 0,
+        asked_edition=item.asked_edition,
+        acknowledged_edition=facts.acknowledged_edition if facts else 0,
+        file=file_out(stored) if stored else None,
+        address=item.address,
+        after=list(item.after),
+        walls=walls(item, laid),
+        previous=item_ref(ref(laid, order[at - 1])) if at else None,
+        next=item_ref(ref(laid, order[at + 1])) if at + 1 < len(order) else None,
+        budget=max(reader.budget),
+    )
+
+
+def walls(item: LaidItem, laid: Layout) -> dict[str, str]:
+    """The entered moments as wall times in the course's zone, as the date fields take them."""
+    found: dict[str, str] = {}
+    for name in MOMENTS:
+        at: datetime | None = getattr(item.span, name)
+        if at is not None:
+            found[name] = at.astimezone(laid.zone).strftime("%Y-%m-%dT%H:%M")
+    return found
+
+
+def file_out(stored: StoredFile) -> out.File:
+    return out.File(
+        name=stored.name,
+        size=stored.size,
+        content_type=stored.content_type,
+        address=f"/files/{stored.key}/{stored.name}",
+    )

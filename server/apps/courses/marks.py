@@ -1,0 +1,65 @@
+"""What the gradebook knows of an item, asked for from below: it registers itself as the source.
+
+Keeps the week sheet true without copies: lateness and deductions are computed when they are read.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from decimal import Decimal
+from typing import Protocol
+
+from unvo_core.path.model import Mark
+
+from apps.courses.models import Course
+
+
+@dataclass(frozen=True, slots=True)
+class ShownMark:
+    """A mark as the path reads it, with the words beside it. `points` only when released."""
+
+    mark: Mark
+    points: Decimal | None = None
+    deduction: Decimal | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class ClassCount:
+    """Of one item: students with a score, and how many of those are held."""
+
+    scored: int = 0
+    held: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class Marks:
+    by_item: dict[int, ShownMark] = field(default_factory=dict)
+
+    def core(self) -> dict[int, Mark]:
+        return {item: shown.mark for item, shown in self.by_item.items()}
+
+
+class MarkSource(Protocol):
+    def of_person(self, course: Course, person_id: int) -> Marks: ...
+
+    def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]: ...
+
+
+class _NoMarks:
+    def of_person(self, course: Course, person_id: int) -> Marks:
+        return Marks()
+
+    def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
+        return {}
+
+
+_source: MarkSource = _NoMarks()
+
+
+def use_marks(source: MarkSource) -> None:
+    global _source  # noqa: PLW0603
+    _source = source
+
+
+def marks() -> MarkSource:
+    return _source

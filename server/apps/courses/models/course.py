@@ -1,0 +1,50 @@
+from datetime import time
+
+from django.conf import settings
+from django.db import models
+
+from apps.courses.models.term import Term
+
+
+class Course(models.Model):
+    """`layout_version` rises with every change of the layout (a trigger sees to it)."""
+
+    slug = models.SlugField(max_length=60, unique=True)
+    code = models.CharField(max_length=20)
+    title = models.CharField(max_length=200)
+    term = models.ForeignKey(Term, on_delete=models.PROTECT, null=True, related_name="courses")
+    zone = models.CharField(max_length=64)
+    credits = models.DecimalField(max_digits=4, decimal_places=1, default=0)
+    default_due_time = models.TimeField(default=time(23, 59))
+    turnaround_days = models.PositiveSmallIntegerField(default=7)
+    layout_version = models.BigIntegerField(default=1)
+
+
+class Section(models.Model):
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="sections")
+    number = models.PositiveSmallIntegerField()
+    name = models.CharField(max_length=60)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["course", "number"], name="section_number_once")]
+
+
+class Enrolment(models.Model):
+    """One person in a course; assistants have one for each section they are given."""
+
+    STUDENT, INSTRUCTOR, ASSISTANT = "student", "instructor", "assistant"
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="enrolments")
+    section = models.ForeignKey(Section, on_delete=models.PROTECT, null=True, related_name="enrolments")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="enrolments")
+    role = models.CharField(max_length=12, choices=[(r, r) for r in (STUDENT, INSTRUCTOR, ASSISTANT)])
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["course", "person", "section"], nulls_distinct=False, name="enrolled_once_a_section"
+            ),
+            models.UniqueConstraint(
+                fields=["course", "person"], condition=models.Q(role="student"), name="student_in_one_section"
+            ),
+        ]

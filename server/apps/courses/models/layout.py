@@ -1,0 +1,94 @@
+import pgtrigger
+from django.conf import settings
+from django.contrib.postgres.fields import ArrayField
+from django.db import models
+
+from apps.courses.models.course import Course
+
+
+def _raises_version(course_id: str) -> pgtrigger.Trigger:
+    """Whatever writes the layout, raw SQL included, makes readers load it anew."""
+    return pgtrigger.Trigger(
+        name="raise_layout_version",
+        when=pgtrigger.After,
+        operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
+        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE id = ({course_id}); RETURN NULL;",
+    )
+
+
+class Module(models.Model):
+    """A stretch of the course. `week` places it in the term; None in a course without dates."""
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="modules")
+    title = models.CharField(max_length=200)
+    week = models.PositiveSmallIntegerField(null=True)
+    position = models.PositiveIntegerField()
+    in_order = models.BooleanField(default=False)
+    published = models.BooleanField(default=False)
+    objectives = ArrayField(models.CharField(max_length=300), default=list, blank=True)
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        triggers = [_raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+
+
+class Part(models.Model):
+    module = models.ForeignKey(Module, on_delete=models.CASCADE, related_name="parts")
+    title = models.CharField(max_length=200)
+    position = models.PositiveIntegerField()
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        triggers = [
+            _raises_version(
+                "SELECT course_id FROM courses_module WHERE id = COALESCE(NEW.module_id, OLD.module_id)"
+            )
+        ]
+
+
+class Item(models.Model):
+    """One thing on the path. `moments`: name -> rule, as apps.courses.facts reads it."""
+
+    PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT = "page", "file", "link", "assignment", "acknowledgement"
+    KINDS = (PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT)
+    DONE_RULES = ("opened", "ticked", "handed_in", "acknowledged", "scored")
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="items")
+    module = models.ForeignKey(Module, on_delete=models.CASCADE, related_name="items")
+    part = models.ForeignKey(Part, on_delete=models.PROTECT, null=True, related_name="items")
+    kind = models.CharField(max_length=20, choices=[(k, k) for k in KINDS])
+    title = models.CharField(max_length=200)
+    position = models.PositiveIntegerField()
+    required = models.BooleanField(default=True)
+    published = models.BooleanField(default=False)
+    practice = models.BooleanField(default=False)
+    takes_hand_ins = models.BooleanField(default=False)
+    effort_minutes = models.PositiveIntegerField(default=0)
+    points = models.DecimalField(max_digits=7, decimal_places=2, null=True)
+    done_rule = models.CharField(max_length=20, choices=[(r, r) for r in DONE_RULES])
+    done_percent = models.DecimalField(max_digits=5, decimal_places=2, null=True)
+    moments = models.JSONField(default=dict, blank=True)
+    after = ArrayField(models.BigIntegerField(), default=list, blank=True)
+    address = models.URLField(max_length=1000, blank=True)
+    file = models.ForeignKey("kernel.StoredFile", on_delete=models.PROTECT, null=True, related_name="+")
+    asked_edition = models.PositiveIntegerField(default=1)
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        indexes = [models.Index(fields=["course"], name="item_live", condition=models.Q(removed=False))]
+        triggers = [_raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+
+
+class ItemText(models.Model):
+    """One edition of an item's text; the highest is the present one."""
+
+    item = models.ForeignKey(Item, on_delete=models.CASCADE, related_name="texts")
+    edition = models.PositiveIntegerField()
+    html = models.TextField()
+    written_at = models.DateTimeField()
+    written_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
+    )
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["item", "edition"], name="edition_once")]

@@ -1,0 +1,40 @@
+import pgtrigger
+from django.db import models
+
+
+def _raises_versions(term_id: str) -> pgtrigger.Trigger:
+    return pgtrigger.Trigger(
+        name="raise_layout_versions",
+        when=pgtrigger.After,
+        operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
+        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE term_id = {term_id}; RETURN NULL;",
+    )
+
+
+class Term(models.Model):
+    """First and last day; weeks are counted from `first_week_number` (0 for a week 0)."""
+
+    name = models.CharField(max_length=100)
+    first_day = models.DateField()
+    last_day = models.DateField()
+    week_start = models.PositiveSmallIntegerField(default=0)
+    first_week_number = models.PositiveSmallIntegerField(default=1)
+
+    class Meta:
+        triggers = [_raises_versions("COALESCE(NEW.id, OLD.id)")]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(last_day__gte=models.F("first_day")), name="term_ends_after_start"
+            )
+        ]
+
+
+class TermBreak(models.Model):
+    term = models.ForeignKey(Term, on_delete=models.CASCADE, related_name="breaks")
+    name = models.CharField(max_length=100)
+    first_day = models.DateField()
+    last_day = models.DateField()
+    takes_week_number = models.BooleanField(default=False)
+
+    class Meta:
+        triggers = [_raises_versions("COALESCE(NEW.term_id, OLD.term_id)")]

@@ -1,0 +1,37 @@
+"""Who may do what in a course, with the reason when not."""
+
+from __future__ import annotations
+
+from apps.courses.memberships import Membership
+from apps.kernel.public import Allowed, Denied, Verdict
+
+
+def can_enter(member: Membership) -> Verdict:
+    return Allowed() if member.roles else Denied("course.stranger")
+
+
+def can_teach(member: Membership) -> Verdict:
+    if member.teaches:
+        return Allowed()
+    return Denied("course.teachers_only") if member.roles else Denied("course.stranger")
+
+
+def can_lay_out(member: Membership) -> Verdict:
+    if member.instructs:
+        return Allowed()
+    return Denied("course.instructors_only") if member.roles else Denied("course.stranger")
+
+
+def can_study(member: Membership) -> Verdict:
+    if member.studies:
+        return Allowed()
+    return Denied("course.students_only") if member.roles else Denied("course.stranger")
+
+
+def can_see_student(member: Membership, section_id: int | None) -> Verdict:
+    """Assistants reach the students of the sections they are given."""
+    if not member.teaches:
+        return can_teach(member)
+    if member.section_ids is None or section_id in member.section_ids:
+        return Allowed()
+    return Denied("course.other_section")

@@ -1,0 +1,304 @@
+"""Ribbon and week sheet, composed from the layout and one person's progress."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, time, timedelta
+from fractions import Fraction
+
+from unvo_core.path.evaluate import State
+from unvo_core.schedule.effort import start_day
+from unvo_core.schedule.load import is_overloaded
+from unvo_core.schedule.term import current_week
+from unvo_core.schedule.zones import instant_of
+
+from apps.courses import queries
+from apps.courses.access import Ref, ref
+from apps.courses.api import schemas as out
+from apps.courses.marks import ClassCount, marks
+from apps.courses.memberships import Membership
+from apps.courses.models import Course, Fact
+from apps.courses.structure import LaidItem, LaidModule, Layout
+from apps.kernel.public import not_found
+
+DONE_FACTS = {
+    "opened": Fact.OPENED,
+    "ticked": Fact.TICKED,
+    "handed_in": Fact.HANDED_IN,
+    "acknowledged": "acknowledged",
+}
+
+
+@dataclass(frozen=True)
+class Reader:
+    """Whoever looks at a course: their place in it, their daily minutes, the instant."""
+
+    person_id: int
+    member: Membership
+    budget: Sequence[int]
+    now: datetime
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What rows are drawn from: a student's progress, or counts of the class for a teacher."""
+
+    progress: queries.Progress | None
+    counts: dict[tuple[int, str], int]
+    class_marks: dict[int, ClassCount]
+    students: int
+
+
+def ribbon(course: Course, reader: Reader) -> out.Ribbon:
+    laid = queries.layout(course)
+    teaching = reader.member.teaches
+    shares = _class_shares(course, laid) if teaching else _own_shares(course, laid, reader)
+    cells = (
+        _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
+    )
+    current = _current_key(laid, reader.now, cells)
+    for cell in cells:
+        cell.current = cell.key == current
+    return out.Ribbon(
+        slug=course.slug,
+        code=course.code,
+        title=course.title,
+        role=reader.member.role,
+        section=reader.member.section_name,
+        zone=course.zone,
+        dated=laid.term is not None,
+        term=laid.term.name if laid.term else "",
+        now=reader.now,
+        current=current,
+        cells=cells,
+    )
+
+
+def _own_shares(course: Course, laid: Layout, reader: Reader) -> dict[int, tuple[int, int]]:
+    states = queries.progress(course, laid, reader.person_id, reader.now).course.modules
+    return {m: (s.required_done, s.required) for m, s in states.items()}
+
+
+def _class_shares(course: Course, laid: Layout) -> dict[int, tuple[int, int]]:
+    counts, students = queries.fact_counts(course), queries.student_count(course)
+    return {m.id: _class_share(m, counts, students) for m in laid.all}
+
+
+def _class_share(module: LaidModule, counts: dict[tuple[int, str], int], students: int) -> tuple[int, int]:
+    asked = [i for i in module.items if i.required and i.published]
+    done = sum(
+        min(students, counts.get((i.id, DONE_FACTS.get(i.done_rule, Fact.HANDED_IN)), 0)) for i in asked
+    )
+    return done, len(asked) * students
+
+
+def _share(modules: Iterable[LaidModule], shares: dict[int, tuple[int, int]]) -> float | None:
+    pairs = [shares[m.id] for m in modules if m.id in shares]
+    whole = sum(w for _, w in pairs)
+    return round(sum(d for d, _ in pairs) / whole, 4) if whole else None
+
+
+def _cell(key: str, modules: list[LaidModule], shares: dict[int, tuple[int, int]]) -> out.Cell:
+    return out.Cell(
+        key=key,
+        number=None,
+        first_day=None,
+        last_day=None,
+        break_name=None,
+        topic=" · ".join(m.title for m in modules),
+        done=_share(modules, shares),
+        minutes=sum(i.effort_minutes for m in modules for i in m.items if i.required),
+        over=False,
+        current=False,
+    )
+
+
+def _week_cells(
+    course: Course, laid: Layout, teaching: bool, shares: dict[int, tuple[int, int]]
+) -> list[out.Cell]:
+    credits = Fraction(str(course.credits))
+    cells = []
+    for week in laid.weeks:
+        here = [m for m in laid.modules(teaching) if week.number is not None and m.week == week.number]
+        cell = _cell(week.key, here, shares)
+        cell.number, cell.first_day, cell.last_day = week.number, week.first_day, week.last_day
+        cell.break_name = week.break_name
+        cell.over = is_overloaded(cell.minutes, credits)
+        cells.append(cell)
+    return cells
+
+
+def _module_cells(laid: Layout, teaching: bool, shares: dict[int, tuple[int, int]]) -> list[out.Cell]:
+    cells = [_cell(m.key, [m], shares) for m in laid.modules(teaching)]
+    for cell in cells:
+        cell.number = int(cell.key)
+    return cells
+
+
+def _current_key(laid: Layout, now: datetime, cells: list[out.Cell]) -> str:
+    if laid.term is None:
+        unfinished = (c.key for c in cells if (c.done or 0) < 1)
+        return next(unfinished, cells[-1].key if cells else "")
+    week = current_week(laid.weeks, now.astimezone(laid.zone).date())
+    return week.key if week else ""
+
+
+def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> out.Sheet:
+    laid = queries.layout(course)
+    teaching = reader.member.teaches
+    week = laid.step(key)
+    modules = [m for m in laid.modules(teaching) if m.key == key]
+    if week is None and (laid.term is not None or not modules):
+        raise not_found("week" if laid.term else "module")
+    seen = look(course, laid, reader, [i.id for m in modules for i in m.items])
+    drawn = [sheet_module(m, laid, seen, reader) for m in modules]
+    rows = [r for m in drawn for r in m.rows]
+    return out.Sheet(
+        key=key,
+        dated=laid.term is not None,
+        first_day=week.first_day if week else None,
+        last_day=week.last_day if week else None,
+        break_name=week.break_name if week else None,
+        days=[week.first_day + timedelta(days=n) for n in range(7)] if week else [],
+        zone=course.zone,
+        now=reader.now,
+        teaching=teaching,
+        can_lay_out=reader.member.instructs,
+        modules=drawn,
+        done=sum(m.required_done for m in drawn),
+        required=sum(m.required for m in drawn),
+        minutes_left=sum(r.minutes for r in rows if r.required and not r.done),
+        points_at_stake=_points_at_stake(rows),
+        next_item_id=seen.progress.course.next_item_id if seen.progress else None,
+        later=_later(laid, key, week.last_day, seen, reader) if week and not teaching else [],
+        undo=undo,
+    )
+
+
+def _points_at_stake(rows: Iterable[out.Row]) -> float:
+    settled = (State.SCORED, State.BEING_GRADED, State.HANDED_IN, State.EXCUSED, State.CLOSED)
+    return sum(r.points for r in rows if r.points and not r.practice and r.state not in settled)
+
+
+def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> Seen:
+    """One student's progress, or for teachers the counts of the class over these items."""
+    if not reader.member.teaches:
+        return Seen(queries.progress(course, laid, reader.person_id, reader.now), {}, {}, 0)
+    return Seen(
+        None,
+        queries.fact_counts(course, item_ids),
+        marks().of_class(item_ids),
+        queries.student_count(course),
+    )
+
+
+def sheet_module(module: LaidModule, laid: Layout, seen: Seen, reader: Reader) -> out.SheetModule:
+    state = seen.progress.course.modules.get(module.id) if seen.progress else None
+    done, required = _class_share(module, seen.counts, seen.students)
+    return out.SheetModule(
+        id=module.id,
+        title=module.title,
+        published=module.published,
+        in_order=module.in_order,
+        objectives=list(module.objectives),
+        parts=[out.Part(id=p.id, title=p.title) for p in module.parts],
+        rows=[row(i, laid, seen, reader) for i in module.items],
+        required=state.required if state else required,
+        required_done=state.required_done if state else done,
+        held_open_by=[item_ref(ref(laid, i)) for i in state.held_open_by] if state else [],
+    )
+
+
+def item_ref(found: Ref) -> out.ItemRef:
+    return out.ItemRef(id=found.id, number=found.number, title=found.title, step=found.step)
+
+
+def start_by(item: LaidItem, budget: Sequence[int], laid: Layout) -> tuple[datetime | None, bool]:
+    """The start-by as entered; else proposed from effort and daily minutes, never before it opens."""
+    span = item.span
+    if span.start_by is not None or span.due is None or item.effort_minutes == 0:
+        return span.start_by, False
+    day = start_day(span.due.astimezone(laid.zone), item.effort_minutes, budget)
+    proposed = instant_of(datetime.combine(day, time()), laid.zone)
+    return (max(proposed, span.opens) if span.opens else proposed), True
+
+
+def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
+    begin, proposed = start_by(item, reader.budget, laid)
+    state = seen.progress.course.items.get(item.id) if seen.progress else None
+    facts = seen.progress.facts.facts.get(item.id) if seen.progress else None
+    shown = seen.progress.marks.by_item.get(item.id) if seen.progress else None
+    details = seen.progress.details if seen.progress else {}
+    return out.Row(
+        id=item.id,
+        number=item.number,
+        part_id=item.part_id,
+        kind=item.kind,
+        title=item.title,
+        minutes=item.effort_minutes,
+        points=item.points,
+        required=item.required,
+        practice=item.practice,
+        published=item.published,
+        opens=item.span.opens,
+        start_by=begin,
+        start_by_proposed=proposed,
+        due=item.span.due,
+        closes=item.span.closes,
+        state=state.state.value if state else "",
+        open=state.open if state else True,
+        done=state.done if state else False,
+        done_at=state.done_at if state else None,
+        opens_at=state.opens_at if state else None,
+        waits_for=[item_ref(ref(laid, i)) for i in state.waits_for] if state else [],
+        late_seconds=state.late_seconds if state else 0,
+        overdue=state.overdue if state else False,
+        handed_in_at=facts.handed_in_at if facts else None,
+        receipt=details.get((item.id, Fact.HANDED_IN), {}).get("receipt", ""),
+        started=details.get((item.id, Fact.STARTED), {}),
+        score=None if shown is None or shown.points is None else str(shown.points),
+        deduction=None if shown is None or not shown.deduction else str(shown.deduction),
+        of_class=None if seen.progress else _of_class(item, seen),
+    )
+
+
+def _of_class(item: LaidItem, seen: Seen) -> out.ClassProgress:
+    count = seen.class_marks.get(item.id, ClassCount())
+    handed_in = seen.counts.get((item.id, Fact.HANDED_IN), 0)
+    done = seen.counts.get((item.id, DONE_FACTS.get(item.done_rule, Fact.HANDED_IN)), 0)
+    return out.ClassProgress(
+        students=seen.students,
+        done=done,
+        started=seen.counts.get((item.id, Fact.STARTED), 0),
+        waiting=max(0, handed_in - count.scored),
+        held=count.held,
+    )
+
+
+def _later(laid: Layout, key: str, last_day: date, seen: Seen, reader: Reader) -> list[out.Later]:
+    """Work of later weeks that must be started in this one."""
+    found = []
+    passed = False
+    for module in laid.students:
+        if module.key == key:
+            passed = True
+        elif passed:
+            found += [late for i in module.items if (late := _starts_by(i, laid, last_day, seen, reader))]
+    return sorted(found, key=lambda found_item: found_item.start_by)
+
+
+def _starts_by(item: LaidItem, laid: Layout, last_day: date, seen: Seen, reader: Reader) -> out.Later | None:
+    state = seen.progress.course.items.get(item.id) if seen.progress else None
+    begin, _ = start_by(item, reader.budget, laid)
+    if state is None or state.done or begin is None or begin.astimezone(laid.zone).date() > last_day:
+        return None
+    return out.Later(
+        item=item_ref(ref(laid, item.id)),
+        kind=item.kind,
+        minutes=item.effort_minutes,
+        due=item.span.due,
+        start_by=begin,
+        state=state.state.value,
+        budget=reader.budget[begin.astimezone(laid.zone).weekday()],
+    )

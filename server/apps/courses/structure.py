@@ -1,0 +1,96 @@
+"""A course's layout as frozen values, loaded once for each version of it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any
+from zoneinfo import ZoneInfo
+
+from unvo_core.path.model import PathModule
+from unvo_core.schedule.spans import Span
+from unvo_core.schedule.term import Term, Week
+
+
+@dataclass(frozen=True)
+class LaidItem:
+    """`number` counts along the module as its students see it; `span` holds what was entered."""
+
+    id: int
+    module_id: int
+    part_id: int | None
+    kind: str
+    title: str
+    required: bool
+    published: bool
+    practice: bool
+    takes_hand_ins: bool
+    effort_minutes: int
+    points: float | None
+    done_rule: str
+    done_percent: float | None
+    moments: dict[str, Any]
+    after: tuple[int, ...]
+    address: str
+    file_id: int | None
+    asked_edition: int
+    span: Span
+    number: int
+
+
+@dataclass(frozen=True)
+class LaidPart:
+    id: int
+    title: str
+
+
+@dataclass(frozen=True)
+class LaidModule:
+    id: int
+    title: str
+    week: int | None
+    key: str
+    in_order: bool
+    published: bool
+    objectives: tuple[str, ...]
+    parts: tuple[LaidPart, ...]
+    items: tuple[LaidItem, ...]
+
+
+@dataclass(frozen=True)
+class Layout:
+    """`students`: what students are shown, with its path; `all`: what teachers lay out."""
+
+    zone: ZoneInfo
+    term: Term | None
+    weeks: tuple[Week, ...]
+    all: tuple[LaidModule, ...]
+    students: tuple[LaidModule, ...]
+    path: tuple[PathModule, ...] = field(repr=False)
+
+    def modules(self, teaching: bool) -> tuple[LaidModule, ...]:
+        return self.all if teaching else self.students
+
+    @cached_property
+    def items(self) -> dict[int, LaidItem]:
+        return _by_id(self.all)
+
+    @cached_property
+    def student_items(self) -> dict[int, LaidItem]:
+        return _by_id(self.students)
+
+    @cached_property
+    def module_by_id(self) -> dict[int, LaidModule]:
+        return {m.id: m for m in self.all}
+
+    @cached_property
+    def order(self) -> tuple[int, ...]:
+        return tuple(self.student_items)
+
+    def step(self, key: str) -> Week | None:
+        return next((w for w in self.weeks if w.key == key), None)
+
+
+def _by_id(modules: Sequence[LaidModule]) -> dict[int, LaidItem]:
+    return {i.id: i for m in modules for i in m.items}

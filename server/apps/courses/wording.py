@@ -1,0 +1,15 @@
+"""Moments in words, as every sentence of the server writes them."""
+
+from datetime import datetime
+from zoneinfo import ZoneInfo
+
+from django.utils.formats import date_format
+
+
+def moment(at: datetime, zone: ZoneInfo) -> str:
+    """'Sun 18 Oct, 23:59' in the course's zone."""
+    return date_format(at.astimezone(zone), "D j M, H:i")
+
+
+def day(at: datetime, zone: ZoneInfo) -> str:
+    return date_format(at.astimezone(zone), "D j M")

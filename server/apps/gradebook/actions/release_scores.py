@@ -1,0 +1,26 @@
+from __future__ import annotations
+
+import pghistory
+
+from apps.courses.public import Course, can_lay_out, item_row, membership
+from apps.gradebook.actions.save_score import graded_item
+from apps.gradebook.models import Score
+from apps.kernel.public import Actor, Refused, now, record, require
+
+
+def release_scores(actor: Actor, course: Course, item_id: int) -> int:
+    """Let everybody see their score of this item, all at once. Returns how many came out."""
+    require(can_lay_out(membership(actor, course)))
+    item_row(course, item_id)
+    graded = graded_item(course, item_id)
+    at = now()
+    with pghistory.context(actor=actor.person_id, name=actor.name):
+        count = Score.objects.filter(cell__graded_item=graded, released_at__isnull=True).update(
+            released_at=at
+        )
+        if not count:
+            raise Refused("release.nothing_held", status=409)
+        graded.released_at = at
+        graded.save(update_fields=["released_at"])
+    record(actor, "score.release", ("item", item_id), course_id=course.pk, after={"scores": count})
+    return count

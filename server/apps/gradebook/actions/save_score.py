@@ -1,0 +1,102 @@
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from decimal import Decimal, InvalidOperation
+
+import pghistory
+
+from apps.courses.public import Course, can_see_student, item_row, layout, membership, moment, students
+from apps.gradebook.models import Cell, GradedItem, Score
+from apps.gradebook.queries import score_row
+from apps.kernel.public import Actor, Refused, now, record, require
+
+LONGEST_COMMENT = 20_000
+
+
+@dataclass(frozen=True)
+class ScoreWish:
+    """`seen_version`: the version that the grader looked at, 0 for none; guards against overwriting."""
+
+    person_id: int
+    attempt: int
+    raw: str
+    comment: str
+    handed_in_at: datetime | None
+    seen_version: int
+
+
+def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> Score:
+    """Keep one attempt's score and comment. Held or out at once, as the item says."""
+    enrolment = students(course).filter(person_id=wish.person_id).first()
+    if enrolment is None:
+        require(can_see_student(membership(actor, course), None))
+        raise Refused("score.not_in_course", status=404)
+    require(can_see_student(membership(actor, course), enrolment.section_id))
+    item = item_row(course, item_id)
+    graded = graded_item(course, item_id)
+    raw = _checked(wish.raw, item.points)
+    if len(wish.comment) > LONGEST_COMMENT:
+        raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
+    cell, _ = Cell.objects.get_or_create(graded_item=graded, person_id=wish.person_id)
+    Cell.objects.select_for_update().get(pk=cell.pk)
+    before = score_row(item_id, wish.person_id, wish.attempt)
+    _refuse_if_changed(course, before, wish.seen_version)
+    with pghistory.context(actor=actor.person_id, name=actor.name):
+        score = _kept(actor, cell, graded, before, raw, wish)
+    record(
+        actor,
+        "score.save",
+        ("score", score.pk),
+        course_id=course.pk,
+        before=None if before is None else {"raw": str(before.raw), "comment": before.comment},
+        after={"raw": str(raw), "comment": wish.comment, "person": wish.person_id, "item": item_id},
+    )
+    return score
+
+
+def graded_item(course: Course, item_id: int) -> GradedItem:
+    """The item's row in the gradebook, made with the first score if it was never set up."""
+    return GradedItem.objects.select_related("late_rule").get_or_create(
+        item_id=item_id, defaults={"course": course}
+    )[0]
+
+
+def _checked(text: str, possible: Decimal | None) -> Decimal:
+    if not possible:
+        raise Refused("score.no_points")
+    try:
+        raw = Decimal(text.strip().replace(",", ".")).quantize(Decimal("0.01"))
+    except InvalidOperation:
+        raise Refused("score.unreadable", text=text[:40]) from None
+    if not raw.is_finite() or raw < 0:
+        raise Refused("score.below_zero")
+    if raw > 2 * possible:
+        raise Refused("score.above", raw=raw, possible=possible)
+    return raw
+
+
+def _refuse_if_changed(course: Course, before: Score | None, seen: int) -> None:
+    if before is not None and before.version != seen:
+        raise Refused(
+            "score.changed_meanwhile",
+            status=409,
+            also={"version": before.version, "raw": str(before.raw), "comment": before.comment},
+            who=before.graded_by.name if before.graded_by else "Unvo",
+            raw=before.raw,
+            when=moment(before.graded_at, layout(course).zone),
+        )
+
+
+def _kept(
+    actor: Actor, cell: Cell, graded: GradedItem, before: Score | None, raw: Decimal, wish: ScoreWish
+) -> Score:
+    score = before or Score(cell=cell, attempt=wish.attempt, version=0)
+    score.raw, score.comment = raw, wish.comment
+    score.handed_in_at = wish.handed_in_at
+    score.graded_by_id, score.graded_at = actor.person_id, now()
+    score.version += 1
+    if not graded.hold and score.released_at is None:
+        score.released_at = score.graded_at
+    score.save()
+    return score

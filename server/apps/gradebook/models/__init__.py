@@ -1,0 +1,4 @@
+from apps.gradebook.models.scheme import Category, GradedItem, GradingScheme, LateRule
+from apps.gradebook.models.score import Cell, Score
+
+__all__ = ["Category", "Cell", "GradedItem", "GradingScheme", "LateRule", "Score"]

@@ -1,0 +1,57 @@
+import pghistory
+from django.db import models
+
+
+@pghistory.track()
+class GradingScheme(models.Model):
+    """How a course computes: bands as [name, lower bound], rounding, what missing work counts."""
+
+    MISSING = ("zero", "percent", "blank")
+
+    course = models.OneToOneField("courses.Course", on_delete=models.CASCADE, related_name="+")
+    bands = models.JSONField(default=list)
+    decimals = models.PositiveSmallIntegerField(default=1)
+    letters_on_rounded = models.BooleanField(default=True)
+    missing = models.CharField(max_length=10, choices=[(m, m) for m in MISSING], default="zero")
+    missing_percent = models.DecimalField(max_digits=5, decimal_places=2, default=0)
+
+
+@pghistory.track()
+class Category(models.Model):
+    """`weight` in percent; null in every category of a course that adds points."""
+
+    course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
+    name = models.CharField(max_length=100)
+    weight = models.DecimalField(max_digits=6, decimal_places=3, null=True)
+    position = models.PositiveIntegerField()
+    drop_lowest = models.PositiveSmallIntegerField(default=0)
+    drop_highest = models.PositiveSmallIntegerField(default=0)
+    equal_items = models.BooleanField(default=False)
+    extra_credit = models.BooleanField(default=False)
+
+
+@pghistory.track()
+class LateRule(models.Model):
+    course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
+    name = models.CharField(max_length=100)
+    percent = models.DecimalField(max_digits=5, decimal_places=2)
+    per = models.CharField(max_length=4, choices=[("hour", "hour"), ("day", "day")], default="day")
+    grace_minutes = models.PositiveIntegerField(default=0)
+    floor_percent = models.DecimalField(max_digits=5, decimal_places=2, default=0)
+
+
+@pghistory.track()
+class GradedItem(models.Model):
+    """An item in the gradebook. `hold`: its scores wait until they are released for all at once."""
+
+    COUNTING = ("best", "latest", "first", "mean")
+
+    course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
+    item = models.OneToOneField("courses.Item", on_delete=models.CASCADE, related_name="+")
+    category = models.ForeignKey(Category, on_delete=models.PROTECT, null=True, related_name="graded_items")
+    late_rule = models.ForeignKey(LateRule, on_delete=models.PROTECT, null=True, related_name="+")
+    counting = models.CharField(max_length=8, choices=[(c, c) for c in COUNTING], default="latest")
+    extra_credit = models.BooleanField(default=False)
+    never_dropped = models.BooleanField(default=False)
+    hold = models.BooleanField(default=False)
+    released_at = models.DateTimeField(null=True)

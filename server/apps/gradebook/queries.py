@@ -1,0 +1,94 @@
+"""Reads of the gradebook: constant in queries whatever its size."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import Any
+
+from apps.courses.public import Course, LaidItem
+from apps.gradebook.facts import AttemptScore, CellScores, fraction
+from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
+
+CELL_FIELDS = (
+    "graded_item__item_id",
+    "excused",
+    "scores__attempt",
+    "scores__raw",
+    "scores__handed_in_at",
+    "scores__released_at",
+    "scores__comment",
+)
+
+
+def graded_items(course: Course) -> dict[int, GradedItem]:
+    """By item id, with late rule."""
+    rows = GradedItem.objects.filter(course=course).select_related("late_rule", "category")
+    return {row.item_id: row for row in rows}
+
+
+def categories(course: Course) -> list[Category]:
+    return list(Category.objects.filter(course=course).order_by("position", "id"))
+
+
+def late_rules(course: Course) -> list[LateRule]:
+    return list(LateRule.objects.filter(course=course).order_by("id"))
+
+
+def scheme(course: Course) -> GradingScheme:
+    """The course's scheme, or the one that holds until it sets its own."""
+    return GradingScheme.objects.filter(course=course).first() or GradingScheme(course=course)
+
+
+def cells_of_person(course: Course, person_id: int) -> dict[int, CellScores]:
+    rows = (
+        Cell.objects.filter(graded_item__course=course, person_id=person_id)
+        .order_by("graded_item_id", "scores__attempt")
+        .values_list(*CELL_FIELDS)
+    )
+    return _gathered((row[0], row) for row in rows)
+
+
+def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:
+    """By person."""
+    rows = graded.cells.order_by("person_id", "scores__attempt").values_list("person_id", *CELL_FIELDS)
+    return _gathered((row[0], row[1:]) for row in rows)
+
+
+def released_scores(course: Course) -> dict[int, dict[int, CellScores]]:
+    """Item -> person -> released scores of the whole class, excused ones left out."""
+    rows = (
+        Cell.objects.filter(graded_item__course=course, excused=False, scores__released_at__isnull=False)
+        .order_by("graded_item_id", "person_id", "scores__attempt")
+        .values_list("person_id", *CELL_FIELDS)
+    )
+    by_item: dict[int, list[tuple[int, Any]]] = {}
+    for row in rows:
+        by_item.setdefault(row[1], []).append((row[0], row[1:]))
+    return {item: _gathered(pairs) for item, pairs in by_item.items()}
+
+
+def _gathered(pairs: Iterable[tuple[int, Any]]) -> dict[int, CellScores]:
+    found: dict[int, CellScores] = {}
+    for key, (item_id, excused, attempt, raw, handed_in_at, released_at, comment) in pairs:
+        before = found.get(key, CellScores(item_id, excused, ()))
+        if attempt is not None:
+            score = AttemptScore(attempt, fraction(raw), handed_in_at, released_at is not None, comment)
+            before = CellScores(item_id, excused, (*before.attempts, score))
+        found[key] = before
+    return found
+
+
+def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
+    return (
+        Score.objects.select_related("graded_by")
+        .filter(cell__graded_item__item_id=item_id, cell__person_id=person_id, attempt=attempt)
+        .first()
+    )
+
+
+def cells_of_person_item(
+    course: Course, item: LaidItem, person_id: int
+) -> tuple[CellScores, GradedItem] | None:
+    graded = graded_items(course).get(item.id)
+    cell = cells_of_person(course, person_id).get(item.id)
+    return (cell, graded) if graded is not None and cell is not None else None

@@ -1,0 +1,16 @@
+"""What the gradebook says."""
+
+from django.utils.translation import gettext_lazy as _
+
+SENTENCES = {
+    "score.no_points": _("This item has no points, so it can't be scored. Give it points first."),
+    "score.unreadable": _("“%(text)s” is not a number of points. Write it like 22.5."),
+    "score.below_zero": _("A score can't be below 0."),
+    "score.above": _("%(raw)s is more than twice the %(possible)s points of this item. Check the figure."),
+    "score.changed_meanwhile": _(
+        "%(who)s changed this score to %(raw)s at %(when)s. Keep theirs, or save yours again over it."
+    ),
+    "score.not_in_course": _("This person is not a student of this course."),
+    "grading.no_such_category": _("That category belongs to another course."),
+    "release.nothing_held": _("No score of this item is held, so there is nothing to release."),
+}

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class KernelConfig(AppConfig):
+    name = "apps.kernel"
+    label = "kernel"

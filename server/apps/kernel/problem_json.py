@@ -1,0 +1,71 @@
+"""Refusals and unreadable requests as problem+json (RFC 9457)."""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import Mapping
+
+import orjson
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, ValidationError
+
+from apps.kernel.refusals import Refused
+from apps.kernel.sentences import sentence
+
+log = logging.getLogger(__name__)
+
+
+def problem(
+    status: int,
+    code: str,
+    detail: str,
+    fields: list[dict[str, str]] | None = None,
+    also: Mapping[str, object] | None = None,
+) -> HttpResponse:
+    body: dict[str, object] = dict(also or {}) | {
+        "type": f"urn:unvo:problem:{code}",
+        "title": code,
+        "status": status,
+        "detail": detail,
+    }
+    if fields:
+        body["fields"] = fields
+    return HttpResponse(orjson.dumps(body), status=status, content_type="application/problem+json")
+
+
+def refused(refusal: Refused) -> HttpResponse:
+    fields = [{"path": p.path, "code": p.code, "detail": sentence(p.code, p.params)} for p in refusal.fields]
+    return problem(refusal.status, refusal.code, sentence(refusal.code, refusal.params), fields, refusal.also)
+
+
+def _unreadable(error: ValidationError) -> HttpResponse:
+    first = error.errors[0] if error.errors else {}
+    where = ".".join(str(p) for p in first.get("loc", ()) if p not in ("body", "payload", "path", "query"))
+    detail = sentence("request.unreadable", {"detail": f"{where}: {first.get('msg', '')}"})
+    return problem(422, "request.unreadable", detail)
+
+
+def answer_problems(api: NinjaAPI) -> None:
+    """Make the API answer every failure in one shape."""
+
+    @api.exception_handler(Refused)
+    def on_refused(request: HttpRequest, error: Refused) -> HttpResponse:
+        return refused(error)
+
+    @api.exception_handler(ValidationError)
+    def on_unreadable(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        return _unreadable(error)
+
+    @api.exception_handler(AuthenticationError)
+    def on_signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return problem(401, "request.signed_out", sentence("request.signed_out", {}))
+
+    @api.exception_handler(Http404)
+    def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
+        return problem(404, "request.not_found", sentence("request.not_found", {"what": "page"}))
+
+    @api.exception_handler(Exception)
+    def on_bug(request: HttpRequest, error: Exception) -> HttpResponse:
+        log.exception("unhandled error in %s %s", request.method, request.path)
+        return problem(500, "request.failed", sentence("request.failed", {}))

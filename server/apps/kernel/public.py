@@ -1,0 +1,46 @@
+"""What every app may use."""
+
+from apps.kernel.actors import SYSTEM, Actor
+from apps.kernel.audit import record
+from apps.kernel.clock import now
+from apps.kernel.downloads import guard_files, send_file
+from apps.kernel.models import AuditRecord, StoredFile
+from apps.kernel.problem_json import answer_problems
+from apps.kernel.refusals import Refused, not_found, refuse_problems
+from apps.kernel.requests import actor_of, answer
+from apps.kernel.richtext import clean, words_in
+from apps.kernel.sentences import register, sentence
+from apps.kernel.texts import one_line, web_link
+from apps.kernel.uploads import location, store
+from apps.kernel.verdicts import Allowed, Denied, Verdict, require
+from apps.kernel.writes import write
+
+__all__ = [
+    "SYSTEM",
+    "Actor",
+    "Allowed",
+    "AuditRecord",
+    "Denied",
+    "Refused",
+    "StoredFile",
+    "Verdict",
+    "actor_of",
+    "answer",
+    "answer_problems",
+    "clean",
+    "guard_files",
+    "location",
+    "not_found",
+    "now",
+    "one_line",
+    "record",
+    "refuse_problems",
+    "register",
+    "require",
+    "send_file",
+    "sentence",
+    "store",
+    "web_link",
+    "words_in",
+    "write",
+]

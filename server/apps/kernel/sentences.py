@@ -1,0 +1,44 @@
+"""The catalogue of sentences by stable code. Apps add theirs when they are loaded."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from django.utils.translation import gettext_lazy as _
+
+_SENTENCES: dict[str, object] = {
+    "request.not_found": _("There is no such %(what)s here. It may have been moved or removed."),
+    "request.unreadable": _("This request could not be read: %(detail)s"),
+    "request.signed_out": _("You are signed out. Sign in, and what you were doing goes on."),
+    "request.key_missing": _(
+        "The request carries no Idempotency-Key. Send one, and repeat it when you try again."
+    ),
+    "request.key_reused": _("This Idempotency-Key was used for another request. Use a new one."),
+    "request.failed": _("Something failed on our side; nothing was changed. Try again in a moment."),
+    "text.too_long": _("%(field)s has %(length)s characters; %(most)s is the most. Shorten it."),
+    "text.empty": _("%(field)s is empty. Write something there."),
+    "file.empty": _("%(name)s is empty (0 bytes). Check the file and add it again."),
+    "file.too_large": _(
+        "%(name)s has %(size)s; %(most)s is the most for one file. Make it smaller or split it."
+    ),
+    "file.wrong_type": _(
+        "%(name)s is not what its name says: its content is %(found)s. Save it again as it should be."
+    ),
+    "file.not_accepted": _(
+        "%(name)s can run on a computer, so it is not accepted here. Put it into a document or a ZIP."
+    ),
+    "link.not_http": _("A link begins with https:// or http://. This one does not."),
+}
+
+
+def register(sentences: Mapping[str, object]) -> None:
+    """Add an app's sentences; a code may be said only one way."""
+    twice = _SENTENCES.keys() & sentences.keys()
+    if twice:
+        raise ValueError(f"sentence codes defined twice: {sorted(twice)}")
+    _SENTENCES.update(sentences)
+
+
+def sentence(code: str, params: Mapping[str, object]) -> str:
+    """The sentence for a code in the reader's language. Unknown codes are a bug."""
+    return str(_SENTENCES[code]) % params

@@ -1,0 +1,128 @@
+"""Files: typed by content, kept by checksum, written whole before their row is."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+from pathlib import Path
+from typing import Protocol
+
+import filetype
+from django.conf import settings
+from django.template.defaultfilters import filesizeformat
+
+from apps.kernel.actors import Actor
+from apps.kernel.clock import now
+from apps.kernel.models import StoredFile
+from apps.kernel.refusals import Refused
+
+RUNNABLE = {
+    "application/x-msdownload",
+    "application/x-executable",
+    "application/x-mach-binary",
+    "application/java-vm",
+}
+RUNNABLE_ENDINGS = {
+    ".exe",
+    ".bat",
+    ".cmd",
+    ".com",
+    ".scr",
+    ".msi",
+    ".jar",
+    ".app",
+    ".dmg",
+    ".sh",
+    ".ps1",
+    ".vbs",
+}
+TYPES_BY_ENDING = {
+    ".pdf": "application/pdf",
+    ".png": "image/png",
+    ".jpg": "image/jpeg",
+    ".jpeg": "image/jpeg",
+    ".gif": "image/gif",
+    ".webp": "image/webp",
+    ".zip": "application/zip",
+    ".mp4": "video/mp4",
+    ".mp3": "audio/mpeg",
+}
+TEXT_ENDINGS = {".txt": "text/plain", ".csv": "text/csv", ".md": "text/plain"}
+LONGEST_NAME = 200
+
+
+class Upload(Protocol):
+    """What Django hands over for an uploaded file."""
+
+    name: str | None
+    size: int | None
+
+    def chunks(self) -> object: ...
+
+
+def store(
+    actor: Actor, upload: Upload, owner: tuple[str, int | None], most_bytes: int | None = None
+) -> StoredFile:
+    """Check and keep an upload. Refuses empty, too large, mistyped and runnable files by name."""
+    name = safe_name(upload.name or "file")
+    size = upload.size or 0
+    most = most_bytes or settings.UPLOAD_MAX_BYTES
+    if size == 0:
+        raise Refused("file.empty", name=name)
+    if size > most:
+        raise Refused("file.too_large", name=name, size=filesizeformat(size), most=filesizeformat(most))
+    content_type = _content_type(name, upload)
+    sha256, path = _write(upload)
+    return StoredFile.objects.create(
+        owner_kind=owner[0],
+        owner_id=owner[1],
+        name=name,
+        content_type=content_type,
+        size=size,
+        sha256=sha256,
+        path=path,
+        uploaded_by_id=actor.person_id,
+        uploaded_at=now(),
+    )
+
+
+def location(stored: StoredFile) -> Path:
+    return Path(settings.MEDIA_ROOT) / stored.path
+
+
+def safe_name(name: str) -> str:
+    """The last part of the name without control characters, its ending kept when it is cut."""
+    bare = "".join(c for c in name.replace("\\", "/").rsplit("/", 1)[-1] if c.isprintable()).strip() or "file"
+    stem, ending = os.path.splitext(bare)
+    return stem[: LONGEST_NAME - len(ending)] + ending
+
+
+def _content_type(name: str, upload: Upload) -> str:
+    ending = os.path.splitext(name)[1].lower()
+    head = next(iter(upload.chunks()))[:8192]  # type: ignore[call-overload]
+    found = filetype.guess_mime(head)
+    if ending in RUNNABLE_ENDINGS or found in RUNNABLE:
+        raise Refused("file.not_accepted", name=name)
+    expected = TYPES_BY_ENDING.get(ending)
+    if expected and found != expected:
+        raise Refused("file.wrong_type", name=name, found=found or "text")
+    return found or TEXT_ENDINGS.get(ending, "application/octet-stream")
+
+
+def _write(upload: Upload) -> tuple[str, str]:
+    """Write beside the final place, sync, then rename: a killed server leaves no half file under a name."""
+    root = Path(settings.MEDIA_ROOT)
+    (root / "incoming").mkdir(parents=True, exist_ok=True)
+    digest = hashlib.sha256()
+    temporary = root / "incoming" / os.urandom(12).hex()
+    with temporary.open("wb") as out:
+        for chunk in upload.chunks():  # type: ignore[attr-defined]
+            digest.update(chunk)
+            out.write(chunk)
+        out.flush()
+        os.fsync(out.fileno())
+    sha256 = digest.hexdigest()
+    final = root / sha256[:2] / sha256
+    final.parent.mkdir(exist_ok=True)
+    temporary.replace(final)
+    return sha256, f"{sha256[:2]}/{sha256}"

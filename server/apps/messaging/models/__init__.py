@@ -1,0 +1,3 @@
+from apps.messaging.models.outbox_mail import OutboxMail
+
+__all__ = ["OutboxMail"]

@@ -1,0 +1,3 @@
+from apps.people.models.person import Person
+
+__all__ = ["Person"]

@@ -1,0 +1,165 @@
+"""Settings that hold in every way of running. Secrets and places come from the environment."""
+
+import os
+from pathlib import Path
+
+import pghistory
+from csp.constants import NONCE, NONE, SELF
+from django.utils.translation import gettext_lazy as _
+
+SERVER = Path(__file__).resolve().parents[2]
+ROOT = SERVER.parent
+
+SECRET_KEY = os.environ.get("UNVO_SECRET_KEY", "")
+DEBUG = False
+DEMO = False
+ALLOWED_HOSTS = os.environ.get("UNVO_HOSTS", "127.0.0.1,localhost").split(",")
+PUBLIC_ADDRESS = os.environ.get("UNVO_ADDRESS", "http://127.0.0.1:8000")
+FIXED_CLOCK = os.environ.get("UNVO_FIXED_CLOCK", "")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "django.contrib.staticfiles",
+    "django.contrib.postgres",
+    "allauth",
+    "allauth.account",
+    "allauth.headless",
+    "csp",
+    "ninja",
+    "procrastinate.contrib.django",
+    "pgtrigger",
+    "pghistory",
+    "django_vite",
+    "apps.kernel",
+    "apps.people",
+    "apps.courses",
+    "apps.messaging",
+    "apps.gradebook",
+    "apps.assignments",
+    "demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.locale.LocaleMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "allauth.account.middleware.AccountMiddleware",
+]
+
+AUTHENTICATION_BACKENDS = ["allauth.account.auth_backends.AuthenticationBackend"]
+AUTH_USER_MODEL = "people.Person"
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+
+ACCOUNT_LOGIN_METHODS = {"username", "email"}
+ACCOUNT_PRESERVE_USERNAME_CASING = False
+ACCOUNT_SIGNUP_FIELDS = ["username*", "email*", "password1*"]
+ACCOUNT_ADAPTER = "apps.people.signin.ClosedDoor"
+ACCOUNT_EMAIL_VERIFICATION = "none"
+HEADLESS_CLIENTS = ("browser",)
+HEADLESS_ONLY = True
+HEADLESS_FRONTEND_URLS = {"account_reset_password_from_key": PUBLIC_ADDRESS + "/sign-in"}
+
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [SERVER / "config" / "templates"],
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "csp.context_processors.nonce",
+            ]
+        },
+    }
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.postgresql",
+        "NAME": os.environ.get("UNVO_DB_NAME", "unvo"),
+        "USER": os.environ.get("UNVO_DB_USER", "unvo"),
+        "PASSWORD": os.environ.get("UNVO_DB_PASSWORD", ""),
+        "HOST": os.environ.get("UNVO_DB_HOST", "127.0.0.1"),
+        "PORT": os.environ.get("UNVO_DB_PORT", "5432"),
+        "CONN_MAX_AGE": 0,
+        "OPTIONS": {"pool": {"min_size": 2, "max_size": 12, "timeout": 10}},
+    }
+}
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "kernel_cache"},
+}
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF, NONCE],
+        "style-src": [SELF, NONCE],
+        # Element styles carry positions on the time axis; style sheets still need the nonce.
+        "style-src-attr": ["'unsafe-inline'"],
+        "img-src": [SELF, "data:", "blob:"],
+        "font-src": [SELF],
+        "object-src": [NONE],
+        "base-uri": [SELF],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+
+DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
+FILE_UPLOAD_HANDLERS = ["django.core.files.uploadhandler.TemporaryFileUploadHandler"]
+UPLOAD_MAX_BYTES = 50 * 1024 * 1024
+
+LANGUAGE_CODE = "en"
+LANGUAGES = [("en", _("English"))]
+LOCALE_PATHS = [SERVER / "locale"]
+USE_TZ = True
+TIME_ZONE = "UTC"
+
+STATIC_URL = "/static/"
+STATICFILES_DIRS = [SERVER / "assets"]
+STATIC_ROOT = SERVER / "staticfiles"
+MEDIA_ROOT = Path(os.environ.get("UNVO_FILES", ROOT / ".unvo" / "files"))
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+}
+WHITENOISE_USE_FINDERS = False
+WHITENOISE_AUTOREFRESH = False
+WHITENOISE_KEEP_ONLY_HASHED_FILES = False
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+[.-][0-9A-Za-z_-]{8,12}\..+$"
+DJANGO_VITE = {"default": {"dev_mode": False, "manifest_path": SERVER / "assets" / "manifest.json"}}
+
+EMAIL_BACKEND = "django.core.mail.backends.smtp.EmailBackend"
+DEFAULT_FROM_EMAIL = os.environ.get("UNVO_MAIL_FROM", "unvo@ostrell.example")
+PROCRASTINATE_AUTODISCOVER_MODULE_NAME = "jobs"
+PGHISTORY_DEFAULT_TRACKERS = (pghistory.InsertEvent(), pghistory.UpdateEvent(), pghistory.DeleteEvent())
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

@@ -1,0 +1,11 @@
+"""Tests: the demo's manners, cheap passwords, jobs run when a test says so."""
+
+import tempfile
+
+from config.settings.demo import *  # noqa: F403
+
+SECRET_KEY = "tests-only"  # noqa: S105
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+MEDIA_ROOT = tempfile.mkdtemp(prefix="unvo-test-files-")
+TEST_RUNNER = "tests.runner.CountingRunner"
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}

@@ -1,0 +1,14 @@
+"""Addresses: the API, files, sign-in, and everything else is the web application's."""
+
+from apps.kernel.public import send_file
+from django.urls import include, path, re_path
+
+from config.api import api
+from config.shell import shell
+
+urlpatterns = [
+    path("api/", api.urls),
+    path("files/<uuid:key>/<str:name>", send_file, name="file"),
+    path("_allauth/", include("allauth.headless.urls")),
+    re_path(r"^(?!api/|files/|static/|_allauth/).*$", shell),
+]
