@@ -1,0 +1,1 @@
+"""The demo: made-up people and courses of Ostrell Technical College, with computed surveying content."""

@@ -141,9 +141,7 @@ def _total(kind: str, categories: Sequence[Category], bands: Sequence[Band], rou
     drafts = [_category_draft(kind, c) for c in categories]
     weighted = all(c.weight is not None for c in categories)
     rows = _weighted(categories, drafts) if weighted else _by_points(categories, drafts)
-    has_value = any(
-        r.percent is not None and not c.extra_credit for r, c in zip(rows, categories, strict=True)
-    )
+    has_value = any(r.percent is not None and not c.extra_credit for r, c in zip(rows, categories, strict=True))
     value = sum((r.contribution for r in rows), ZERO) if has_value else None
     return Total(
         kind=kind,
@@ -200,9 +198,7 @@ def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: 
 def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
     """Weights of categories with nothing in them are spread over the others in proportion."""
     pairs = list(zip(categories, drafts, strict=True))
-    live_weight = sum(
-        (c.weight or ZERO for c, d in pairs if not c.extra_credit and d.percent is not None), ZERO
-    )
+    live_weight = sum((c.weight or ZERO for c, d in pairs if not c.extra_credit and d.percent is not None), ZERO)
     rows = []
     for category, draft in pairs:
         weight = category.weight or ZERO
@@ -247,16 +243,10 @@ def _share_scored(categories: Sequence[Category], drafts: Sequence[_Draft], weig
         if category.extra_credit:
             continue
         possible = sum(
-            (
-                e.possible
-                for e in category.entries
-                if not e.extra_credit and e.standing is not Standing.EXCUSED
-            ),
+            (e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED),
             ZERO,
         )
-        counted = sum(
-            (r.possible for r in draft.items if r.role in ("counted", "dropped_low", "dropped_high")), ZERO
-        )
+        counted = sum((r.possible for r in draft.items if r.role in ("counted", "dropped_low", "dropped_high")), ZERO)
         weight = (category.weight or ZERO) if weighted else possible
         whole += weight
         if possible:

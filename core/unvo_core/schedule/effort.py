@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from math import ceil
 
@@ -18,21 +19,47 @@ def reading_minutes(words: int) -> int:
     return ceil(words / READING_WORDS_PER_MINUTE) if words > 0 else 0
 
 
-def start_day(due: datetime, effort_minutes: int, budget_minutes: Sequence[int]) -> date:
-    """The latest day from which the effort still fits before `due`, at the budget of each weekday.
+@dataclass(frozen=True, slots=True)
+class Task:
+    """Work of `effort_minutes` that must be finished by `due`, a wall time in the course's zone."""
 
-    `budget_minutes` holds seven figures, Monday first. The due day itself offers no more minutes
-    than have passed of it by the deadline. A person without any budget starts on the due day.
+    key: int
+    effort_minutes: int
+    due: datetime
+
+
+def latest_starts(tasks: Sequence[Task], budget_minutes: Sequence[int]) -> dict[int, date]:
+    """The latest day on which each task must be started, `tasks` in path order.
+
+    `budget_minutes` holds seven figures, Monday first. Tasks are laid out from the last one
+    backwards, each as late as its deadline and the tasks after it on the path allow, so that all
+    of them fit. The due day offers no more minutes than have passed of it by the deadline. A
+    person without any budget starts on the due day.
     """
     if len(budget_minutes) != 7:
         raise ValueError("a budget has seven weekdays")
-    day = due.date()
-    left = effort_minutes - min(budget_minutes[day.weekday()], due.hour * 60 + due.minute)
-    if not any(budget_minutes):
-        return day
-    for _ in range(LONGEST_LOOKBACK_DAYS):
-        if left <= 0:
+    left: dict[date, int] = {}
+    starts: dict[int, date] = {}
+    following: date | None = None
+    for task in reversed(tasks):
+        day = task.due.date() if following is None else min(task.due.date(), following)
+        if any(budget_minutes):
+            day = _fill(task, day, left, budget_minutes)
+        starts[task.key] = following = day
+    return starts
+
+
+def _fill(task: Task, last: date, left: dict[date, int], budget_minutes: Sequence[int]) -> date:
+    """Take the task's minutes from `left`, from `last` backwards; the day on which it begins."""
+    wanted, day = task.effort_minutes, last
+    for back in range(LONGEST_LOOKBACK_DAYS):
+        day = last - timedelta(days=back)
+        free = left.setdefault(day, budget_minutes[day.weekday()])
+        if day == task.due.date():
+            free = min(free, task.due.hour * 60 + task.due.minute)
+        taken = min(free, wanted)
+        left[day] -= taken
+        wanted -= taken
+        if wanted == 0:
             break
-        day -= timedelta(days=1)
-        left -= budget_minutes[day.weekday()]
     return day

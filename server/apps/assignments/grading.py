@@ -34,9 +34,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     sections = None if member.section_ids is None else list(member.section_ids)
     rule = late_rule_of(graded.late_rule)
     rows = []
-    for enrolment in (
-        students(course, sections).select_related("person", "section").order_by("person__sort_name")
-    ):
+    for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
         own = work.get(enrolment.person_id, [])
         latest = next((h for h in reversed(own) if h.handed_in_at), None)
         cell = cells.get(enrolment.person_id)
@@ -79,9 +77,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     )
 
 
-def _state(
-    excused: bool, released: bool, what: object, latest: HandIn | None, own: list[HandIn], scored: bool
-) -> str:
+def _state(excused: bool, released: bool, what: object, latest: HandIn | None, own: list[HandIn], scored: bool) -> str:
     if excused:
         return "excused"
     if latest is not None and not scored:

@@ -17,9 +17,7 @@ from apps.courses.public import moment
 
 def late_seconds(receipt: dict[str, object]) -> int:
     due = receipt["due"]
-    return seconds_late(
-        datetime.fromisoformat(str(receipt["at"])), datetime.fromisoformat(str(due)) if due else None
-    )
+    return seconds_late(datetime.fromisoformat(str(receipt["at"])), datetime.fromisoformat(str(due)) if due else None)
 
 
 def lateness(seconds: int) -> str:

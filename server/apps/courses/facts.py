@@ -43,9 +43,7 @@ def row_of(rule: Rule) -> dict[str, Any]:
     return {"on": "absolute", "wall": rule.wall.strftime("%Y-%m-%dT%H:%M")}
 
 
-def span_of(
-    moments: Mapping[str, Any], zone: ZoneInfo, term: Term | None, all_weeks: tuple[Week, ...]
-) -> Span:
+def span_of(moments: Mapping[str, Any], zone: ZoneInfo, term: Term | None, all_weeks: tuple[Week, ...]) -> Span:
     if not moments:
         return Span()
     found: dict[str, datetime | None] = {}
@@ -115,8 +113,7 @@ def layout_of(
             key=lambda i: (rank.get(i.part_id, -1) if i.part_id else -1, i.position, i.pk),
         )
         laid_items = tuple(
-            _laid_item(i, n, span_of(i.moments, zone, term, all_weeks))
-            for n, i in enumerate(ordered, start=1)
+            _laid_item(i, n, span_of(i.moments, zone, term, all_weeks)) for n, i in enumerate(ordered, start=1)
         )
         laid.append(
             LaidModule(

@@ -3,9 +3,7 @@
 from django.utils.translation import gettext_lazy as _
 
 SENTENCES = {
-    "course.stranger": _(
-        "You are not in this course. Ask its instructor, or pick one of yours in the course list."
-    ),
+    "course.stranger": _("You are not in this course. Ask its instructor, or pick one of yours in the course list."),
     "course.teachers_only": _("Only the teachers of this course can see this."),
     "course.instructors_only": _("Only an instructor of this course can change its layout."),
     "course.students_only": _("Only students of this course do this; your place in it is another."),
@@ -20,9 +18,7 @@ SENTENCES = {
     "item.after_itself": _("An item can only wait for other items of this course."),
     "item.effort": _("Effort is given in minutes, from 0 to 6,000."),
     "item.points": _("Points run from 0 to 10,000."),
-    "layout.changed_since": _(
-        "This was changed again in the meantime, so it can't be undone. Change it by hand."
-    ),
+    "layout.changed_since": _("This was changed again in the meantime, so it can't be undone. Change it by hand."),
     "layout.nothing_to_undo": _("There is nothing left to undo."),
     "module.week": _("Week %(week)s is not in this term. It has the weeks %(first)s to %(last)s."),
     "module.objectives": _("A module takes up to 12 objectives."),

@@ -4,14 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime, time, timedelta
+from datetime import date, datetime, timedelta
 from fractions import Fraction
 
 from unvo_core.path.evaluate import State
-from unvo_core.schedule.effort import start_day
 from unvo_core.schedule.load import is_overloaded
 from unvo_core.schedule.term import current_week
-from unvo_core.schedule.zones import instant_of
 
 from apps.courses import queries
 from apps.courses.access import Ref, ref
@@ -54,9 +52,7 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
     laid = queries.layout(course)
     teaching = reader.member.teaches
     shares = _class_shares(course, laid) if teaching else _own_shares(course, laid, reader)
-    cells = (
-        _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
-    )
+    cells = _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
     current = _current_key(laid, reader.now, cells)
     for cell in cells:
         cell.current = cell.key == current
@@ -87,9 +83,7 @@ def _class_shares(course: Course, laid: Layout) -> dict[int, tuple[int, int]]:
 
 def _class_share(module: LaidModule, counts: dict[tuple[int, str], int], students: int) -> tuple[int, int]:
     asked = [i for i in module.items if i.required and i.published]
-    done = sum(
-        min(students, counts.get((i.id, DONE_FACTS.get(i.done_rule, Fact.HANDED_IN)), 0)) for i in asked
-    )
+    done = sum(min(students, counts.get((i.id, DONE_FACTS.get(i.done_rule, Fact.HANDED_IN)), 0)) for i in asked)
     return done, len(asked) * students
 
 
@@ -114,9 +108,7 @@ def _cell(key: str, modules: list[LaidModule], shares: dict[int, tuple[int, int]
     )
 
 
-def _week_cells(
-    course: Course, laid: Layout, teaching: bool, shares: dict[int, tuple[int, int]]
-) -> list[out.Cell]:
+def _week_cells(course: Course, laid: Layout, teaching: bool, shares: dict[int, tuple[int, int]]) -> list[out.Cell]:
     credits = Fraction(str(course.credits))
     cells = []
     for week in laid.weeks:
@@ -215,13 +207,11 @@ def item_ref(found: Ref) -> out.ItemRef:
 
 
 def start_by(item: LaidItem, budget: Sequence[int], laid: Layout) -> tuple[datetime | None, bool]:
-    """The start-by as entered; else proposed from effort and daily minutes, never before it opens."""
-    span = item.span
-    if span.start_by is not None or span.due is None or item.effort_minutes == 0:
-        return span.start_by, False
-    day = start_day(span.due.astimezone(laid.zone), item.effort_minutes, budget)
-    proposed = instant_of(datetime.combine(day, time()), laid.zone)
-    return (max(proposed, span.opens) if span.opens else proposed), True
+    """The start-by as entered; else proposed from effort and daily minutes."""
+    if item.span.start_by is not None:
+        return item.span.start_by, False
+    proposed = laid.proposed_starts(budget).get(item.id)
+    return proposed, proposed is not None
 
 
 def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:

@@ -27,6 +27,4 @@ def shelf(person_id: int) -> list[ShelfCourse]:
                 first_day=term.first_day if term else None,
                 last_day=term.last_day if term else None,
             )
-    return sorted(
-        found.values(), key=lambda c: (c.first_day is None, -(c.first_day.toordinal() if c.first_day else 0))
-    )
+    return sorted(found.values(), key=lambda c: (c.first_day is None, -(c.first_day.toordinal() if c.first_day else 0)))

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
+from datetime import datetime, time
 from functools import cached_property
 from typing import Any
 from zoneinfo import ZoneInfo
 
 from unvo_core.path.model import PathModule
+from unvo_core.schedule.effort import Task, latest_starts
 from unvo_core.schedule.spans import Span
 from unvo_core.schedule.term import Term, Week
+from unvo_core.schedule.zones import instant_of
 
 
 @dataclass(frozen=True)
@@ -68,6 +71,7 @@ class Layout:
     all: tuple[LaidModule, ...]
     students: tuple[LaidModule, ...]
     path: tuple[PathModule, ...] = field(repr=False)
+    _starts: dict[tuple[int, ...], dict[int, datetime]] = field(default_factory=dict, repr=False, compare=False)
 
     def modules(self, teaching: bool) -> tuple[LaidModule, ...]:
         return self.all if teaching else self.students
@@ -87,6 +91,23 @@ class Layout:
     @cached_property
     def order(self) -> tuple[int, ...]:
         return tuple(self.student_items)
+
+    def proposed_starts(self, budget: Sequence[int]) -> dict[int, datetime]:
+        """When to start each item at these minutes a weekday, module by module; never before it opens."""
+        key = tuple(budget)
+        if key not in self._starts:
+            self._starts[key] = {k: at for m in self.all for k, at in self._starts_in(m, key)}
+        return self._starts[key]
+
+    def _starts_in(self, module: LaidModule, budget: tuple[int, ...]) -> Iterator[tuple[int, datetime]]:
+        tasks = [
+            Task(i.id, i.effort_minutes, i.span.due.astimezone(self.zone))
+            for i in module.items
+            if i.span.due is not None and i.effort_minutes and i.required
+        ]
+        for key, day in latest_starts(tasks, budget).items():
+            at, opens = instant_of(datetime.combine(day, time()), self.zone), self.items[key].span.opens
+            yield key, max(at, opens) if opens else at
 
     def step(self, key: str) -> Week | None:
         return next((w for w in self.weeks if w.key == key), None)

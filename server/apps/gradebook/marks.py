@@ -39,9 +39,7 @@ class GradebookMarks:
         rows = (
             Cell.objects.filter(graded_item__item_id__in=item_ids, scores__isnull=False)
             .values_list("graded_item__item_id")
-            .annotate(
-                scored=Count("person_id", distinct=True), held=Count("person_id", distinct=True, filter=held)
-            )
+            .annotate(scored=Count("person_id", distinct=True), held=Count("person_id", distinct=True, filter=held))
         )
         return {item: ClassCount(scored, held) for item, scored, held in rows}
 

@@ -86,9 +86,7 @@ def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
     )
 
 
-def cells_of_person_item(
-    course: Course, item: LaidItem, person_id: int
-) -> tuple[CellScores, GradedItem] | None:
+def cells_of_person_item(course: Course, item: LaidItem, person_id: int) -> tuple[CellScores, GradedItem] | None:
     graded = graded_items(course).get(item.id)
     cell = cells_of_person(course, person_id).get(item.id)
     return (cell, graded) if graded is not None and cell is not None else None

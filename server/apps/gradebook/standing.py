@@ -85,9 +85,7 @@ class StandingOf:
             item.id, possible(item), standing, value, reachable, graded.extra_credit, graded.never_dropped
         )
 
-    def _unscored(
-        self, item: LaidItem, graded: GradedItem
-    ) -> tuple[core.Standing, Fraction | None, Fraction | None]:
+    def _unscored(self, item: LaidItem, graded: GradedItem) -> tuple[core.Standing, Fraction | None, Fraction | None]:
         facts = self.progress.facts.facts.get(item.id)
         handed_in = facts.handed_in_at if facts else None
         full = possible(item)

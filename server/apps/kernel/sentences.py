@@ -10,17 +10,13 @@ _SENTENCES: dict[str, object] = {
     "request.not_found": _("There is no such %(what)s here. It may have been moved or removed."),
     "request.unreadable": _("This request could not be read: %(detail)s"),
     "request.signed_out": _("You are signed out. Sign in, and what you were doing goes on."),
-    "request.key_missing": _(
-        "The request carries no Idempotency-Key. Send one, and repeat it when you try again."
-    ),
+    "request.key_missing": _("The request carries no Idempotency-Key. Send one, and repeat it when you try again."),
     "request.key_reused": _("This Idempotency-Key was used for another request. Use a new one."),
     "request.failed": _("Something failed on our side; nothing was changed. Try again in a moment."),
     "text.too_long": _("%(field)s has %(length)s characters; %(most)s is the most. Shorten it."),
     "text.empty": _("%(field)s is empty. Write something there."),
     "file.empty": _("%(name)s is empty (0 bytes). Check the file and add it again."),
-    "file.too_large": _(
-        "%(name)s has %(size)s; %(most)s is the most for one file. Make it smaller or split it."
-    ),
+    "file.too_large": _("%(name)s has %(size)s; %(most)s is the most for one file. Make it smaller or split it."),
     "file.wrong_type": _(
         "%(name)s is not what its name says: its content is %(found)s. Save it again as it should be."
     ),

@@ -60,9 +60,7 @@ class Upload(Protocol):
     def chunks(self) -> object: ...
 
 
-def store(
-    actor: Actor, upload: Upload, owner: tuple[str, int | None], most_bytes: int | None = None
-) -> StoredFile:
+def store(actor: Actor, upload: Upload, owner: tuple[str, int | None], most_bytes: int | None = None) -> StoredFile:
     """Check and keep an upload. Refuses empty, too large, mistyped and runnable files by name."""
     name = safe_name(upload.name or "file")
     size = upload.size or 0

@@ -45,9 +45,7 @@ def _new(person_id: int, course: Course, item_id: int, brief: Brief) -> HandIn:
         ],
         ignore_conflicts=True,
     )
-    return HandIn.objects.select_for_update().get(
-        item_id=item_id, person_id=person_id, handed_in_at__isnull=True
-    )
+    return HandIn.objects.select_for_update().get(item_id=item_id, person_id=person_id, handed_in_at__isnull=True)
 
 
 def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: str) -> HandIn:

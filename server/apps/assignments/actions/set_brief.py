@@ -28,9 +28,7 @@ def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> Br
     in_range = 1 <= wish.most_files <= 40 and 1 <= wish.most_megabytes <= 50
     if not in_range or (wish.attempts is not None and not 1 <= wish.attempts <= 20):
         raise Refused("brief.figures")
-    before = (
-        Brief.objects.filter(item=item).values("takes_text", "takes_files", "most_files", "attempts").first()
-    )
+    before = Brief.objects.filter(item=item).values("takes_text", "takes_files", "most_files", "attempts").first()
     brief, _ = Brief.objects.update_or_create(
         item=item,
         defaults={

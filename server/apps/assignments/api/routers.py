@@ -123,9 +123,7 @@ def work(request: HttpRequest, slug: str, item_id: int, person_id: int) -> HttpR
 def score(request: HttpRequest, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    handed = next(
-        (h for h in hand_ins(item_id, person_id) if h.attempt == payload.attempt and h.handed_in_at), None
-    )
+    handed = next((h for h in hand_ins(item_id, person_id) if h.attempt == payload.attempt and h.handed_in_at), None)
     at = handed.handed_in_at if handed else None
     wish = ScoreWish(person_id, payload.attempt, payload.raw, payload.comment, at, payload.seen_version)
     save_score(actor_of(request), course, item_id, wish)

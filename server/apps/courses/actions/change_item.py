@@ -94,9 +94,7 @@ def _conditions(laid: Layout, item_id: int, after: list[int]) -> list[int]:
 
 
 def _with_after(module: PathModule, item_id: int, after: tuple[int, ...]) -> PathModule:
-    return replace(
-        module, items=tuple(replace(i, after=after) if i.id == item_id else i for i in module.items)
-    )
+    return replace(module, items=tuple(replace(i, after=after) if i.id == item_id else i for i in module.items))
 
 
 def remove_item(actor: Actor, course: Course, item_id: int) -> AuditRecord:

@@ -15,9 +15,7 @@ def make_part(actor: Actor, course: Course, module_id: int, title: str) -> Audit
     course = lock(course)
     module = module_row(course, module_id)
     last = module.parts.aggregate(n=Max("position"))["n"] or 0
-    part = Part.objects.create(
-        module=module, title=one_line(title, "Title", LONGEST_TITLE), position=last + 10
-    )
+    part = Part.objects.create(module=module, title=one_line(title, "Title", LONGEST_TITLE), position=last + 10)
     return apply(actor, course, "make_part", [Edit("part", part, made=True)])
 
 
@@ -25,9 +23,7 @@ def change_part(actor: Actor, course: Course, part_id: int, title: str) -> Audit
     require(can_lay_out(membership(actor, course)))
     course = lock(course)
     part = part_row(course, part_id)
-    return apply(
-        actor, course, "change_part", [Edit("part", part, {"title": one_line(title, "Title", LONGEST_TITLE)})]
-    )
+    return apply(actor, course, "change_part", [Edit("part", part, {"title": one_line(title, "Title", LONGEST_TITLE)})])
 
 
 def remove_part(actor: Actor, course: Course, part_id: int) -> AuditRecord:

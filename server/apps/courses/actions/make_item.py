@@ -18,9 +18,7 @@ FIRST_RULES = {
 }
 
 
-def make_item(
-    actor: Actor, course: Course, module_id: int, kind: str, title: str, part_id: int | None
-) -> AuditRecord:
+def make_item(actor: Actor, course: Course, module_id: int, kind: str, title: str, part_id: int | None) -> AuditRecord:
     """A draft at the end of its part, with the done rule that its kind usually has."""
     require(can_lay_out(membership(actor, course)))
     course = lock(course)

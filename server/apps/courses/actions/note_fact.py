@@ -49,9 +49,7 @@ def note(
 def forget(actor: Actor, course: Course, item_id: int, person_id: int, kind: str) -> None:
     gone, _ = Fact.objects.filter(item_id=item_id, person_id=person_id, kind=kind).delete()
     if gone:
-        record(
-            actor, f"fact.{kind}.undone", ("item", item_id), course_id=course.pk, before={"person": person_id}
-        )
+        record(actor, f"fact.{kind}.undone", ("item", item_id), course_id=course.pk, before={"person": person_id})
 
 
 def note_opened(actor: Actor, course: Course, item_id: int) -> None:

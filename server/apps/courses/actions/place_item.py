@@ -8,17 +8,12 @@ from apps.courses.queries import item_row
 from apps.kernel.public import Actor, AuditRecord, Refused, require
 
 
-def place_item(
-    actor: Actor, course: Course, item_id: int, part_id: int | None, before: int | None
-) -> AuditRecord:
+def place_item(actor: Actor, course: Course, item_id: int, part_id: int | None, before: int | None) -> AuditRecord:
     """Move an item within its module: into a part, before another item there or to its end."""
     require(can_lay_out(membership(actor, course)))
     course = lock(course)
     moved = item_row(course, item_id)
-    if (
-        part_id is not None
-        and not Part.objects.filter(pk=part_id, module_id=moved.module_id, removed=False).exists()
-    ):
+    if part_id is not None and not Part.objects.filter(pk=part_id, module_id=moved.module_id, removed=False).exists():
         raise Refused("item.no_such_part")
     siblings = list(
         Item.objects.filter(module_id=moved.module_id, part_id=part_id, removed=False)

@@ -31,9 +31,7 @@ def new_module(request: HttpRequest, slug: str, payload: s.ModuleIn) -> s.Change
 @write
 def edit_module(request: HttpRequest, slug: str, module_id: int, payload: s.ModuleChange) -> s.Changed:
     wish = change_module.ModuleEdit(**payload.model_dump())
-    return _changed(
-        change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug
-    )
+    return _changed(change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug)
 
 
 @router.delete("/courses/{slug}/modules/{module_id}", response=s.Changed)
@@ -45,17 +43,13 @@ def delete_module(request: HttpRequest, slug: str, module_id: int) -> s.Changed:
 @router.post("/courses/{slug}/modules/{module_id}/parts", response=s.Changed)
 @write
 def new_part(request: HttpRequest, slug: str, module_id: int, payload: s.PartIn) -> s.Changed:
-    return _changed(
-        change_part.make_part(actor_of(request), course_by_slug(slug), module_id, payload.title), slug
-    )
+    return _changed(change_part.make_part(actor_of(request), course_by_slug(slug), module_id, payload.title), slug)
 
 
 @router.patch("/courses/{slug}/parts/{part_id}", response=s.Changed)
 @write
 def edit_part(request: HttpRequest, slug: str, part_id: int, payload: s.PartIn) -> s.Changed:
-    return _changed(
-        change_part.change_part(actor_of(request), course_by_slug(slug), part_id, payload.title), slug
-    )
+    return _changed(change_part.change_part(actor_of(request), course_by_slug(slug), part_id, payload.title), slug)
 
 
 @router.delete("/courses/{slug}/parts/{part_id}", response=s.Changed)

@@ -19,9 +19,7 @@ class Fact(models.Model):
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="+", db_index=False)
     item = models.ForeignKey(Item, on_delete=models.CASCADE, related_name="facts", db_index=False)
-    person = models.ForeignKey(
-        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+", db_index=False
-    )
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+", db_index=False)
     kind = models.CharField(max_length=20, choices=[(k, k) for k in KINDS])
     at = models.DateTimeField()
     edition = models.PositiveIntegerField(default=0)

@@ -40,9 +40,7 @@ class Part(models.Model):
 
     class Meta:
         triggers = [
-            _raises_version(
-                "SELECT course_id FROM courses_module WHERE id = COALESCE(NEW.module_id, OLD.module_id)"
-            )
+            _raises_version("SELECT course_id FROM courses_module WHERE id = COALESCE(NEW.module_id, OLD.module_id)")
         ]
 
 
@@ -86,9 +84,7 @@ class ItemText(models.Model):
     edition = models.PositiveIntegerField()
     html = models.TextField()
     written_at = models.DateTimeField()
-    written_by = models.ForeignKey(
-        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
-    )
+    written_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+")
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["item", "edition"], name="edition_once")]

@@ -15,9 +15,7 @@ def release_scores(actor: Actor, course: Course, item_id: int) -> int:
     graded = graded_item(course, item_id)
     at = now()
     with pghistory.context(actor=actor.person_id, name=actor.name):
-        count = Score.objects.filter(cell__graded_item=graded, released_at__isnull=True).update(
-            released_at=at
-        )
+        count = Score.objects.filter(cell__graded_item=graded, released_at__isnull=True).update(released_at=at)
         if not count:
             raise Refused("release.nothing_held", status=409)
         graded.released_at = at

@@ -57,9 +57,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
 
 def graded_item(course: Course, item_id: int) -> GradedItem:
     """The item's row in the gradebook, made with the first score if it was never set up."""
-    return GradedItem.objects.select_related("late_rule").get_or_create(
-        item_id=item_id, defaults={"course": course}
-    )[0]
+    return GradedItem.objects.select_related("late_rule").get_or_create(item_id=item_id, defaults={"course": course})[0]
 
 
 def _checked(text: str, possible: Decimal | None) -> Decimal:
@@ -88,9 +86,7 @@ def _refuse_if_changed(course: Course, before: Score | None, seen: int) -> None:
         )
 
 
-def _kept(
-    actor: Actor, cell: Cell, graded: GradedItem, before: Score | None, raw: Decimal, wish: ScoreWish
-) -> Score:
+def _kept(actor: Actor, cell: Cell, graded: GradedItem, before: Score | None, raw: Decimal, wish: ScoreWish) -> Score:
     score = before or Score(cell=cell, attempt=wish.attempt, version=0)
     score.raw, score.comment = raw, wish.comment
     score.handed_in_at = wish.handed_in_at

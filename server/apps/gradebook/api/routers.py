@@ -62,9 +62,7 @@ def _grading(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:
     categories, late_rules = _choices(course) if teaching else ([], [])
     return s.ItemGrading(
         category=category.name if category else "",
-        weight=None
-        if category is None or category.weight is None
-        else str(points(queries.fraction(category.weight))),
+        weight=None if category is None or category.weight is None else str(points(queries.fraction(category.weight))),
         late_percent=str(points(queries.fraction(late.percent))) if late else None,
         late_per=late.per if late else None,
         grace_minutes=late.grace_minutes if late else 0,

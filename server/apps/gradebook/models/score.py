@@ -9,9 +9,7 @@ from apps.gradebook.models.scheme import GradedItem
 class Cell(models.Model):
     """One person's place for one graded item."""
 
-    graded_item = models.ForeignKey(
-        GradedItem, on_delete=models.CASCADE, related_name="cells", db_index=False
-    )
+    graded_item = models.ForeignKey(GradedItem, on_delete=models.CASCADE, related_name="cells", db_index=False)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     excused = models.BooleanField(default=False)
     why = models.TextField(blank=True)
@@ -30,9 +28,7 @@ class Score(models.Model):
     handed_in_at = models.DateTimeField(null=True)
     comment = models.TextField(blank=True)
     released_at = models.DateTimeField(null=True)
-    graded_by = models.ForeignKey(
-        settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+"
-    )
+    graded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+")
     graded_at = models.DateTimeField()
     version = models.PositiveIntegerField(default=1)
 

@@ -5,9 +5,7 @@ from django.db import models
 class AnsweredRequest(models.Model):
     """A write that was acknowledged, so that the same request again gets the same answer."""
 
-    person = models.ForeignKey(
-        settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+", db_index=False
-    )
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+", db_index=False)
     key = models.CharField(max_length=80)
     fingerprint = models.CharField(max_length=64)
     answer = models.JSONField(null=True)

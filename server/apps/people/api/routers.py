@@ -21,6 +21,5 @@ def sign_in_people(request: HttpRequest) -> list[DemoPerson]:
     if not settings.DEMO:
         return []
     return [
-        DemoPerson(username=p.username, name=p.name, part=p.demo_part, password=DEMO_PASSWORD)
-        for p in demo_people()
+        DemoPerson(username=p.username, name=p.name, part=p.demo_part, password=DEMO_PASSWORD) for p in demo_people()
     ]

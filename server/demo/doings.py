@@ -1,0 +1,197 @@
+"""What the class has done so far: plausible facts, hand-ins and scores from a seeded generator."""
+
+from __future__ import annotations
+
+import hashlib
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from decimal import Decimal
+from random import Random
+from typing import Any
+
+
+from apps.assignments.actions.hand_in import LETTERS
+from apps.assignments.models import HandIn
+from apps.courses.models import Course, Fact
+from apps.courses.public import LaidItem, layout
+from apps.gradebook.models import Cell, GradedItem, Score
+from apps.people.models import Person
+
+WORDS = "latitude departure azimuth bearing station back sight closure check sum tape book error line angle".split()
+
+
+@dataclass(frozen=True)
+class Habit:
+    """How someone works: `care` is the chance to do a thing, `skill` the share of points, `rush` lateness."""
+
+    care: float
+    skill: float
+    rush: float
+
+
+@dataclass
+class Doings:
+    facts: list[Fact] = field(default_factory=list)
+    hand_ins: list[HandIn] = field(default_factory=list)
+    scores: list[tuple[GradedItem, Person, int, Decimal, datetime | None, bool, str]] = field(default_factory=list)
+
+
+def habit(random: Random) -> Habit:
+    care = min(1.0, max(0.55, random.gauss(0.93, 0.09)))
+    return Habit(care, min(0.99, max(0.45, random.gauss(0.82, 0.1))), random.random() * 0.12)
+
+
+class Class:
+    """Plays the term up to `now` for every student."""
+
+    def __init__(self, course: Course, grader: Person, now: datetime, random: Random) -> None:
+        course.refresh_from_db()
+        self.course, self.grader, self.now, self.random = course, grader, now, random
+        self.laid = layout(course)
+        self.graded = {g.item_id: g for g in GradedItem.objects.filter(course=course)}
+        self.doings = Doings()
+
+    def play(self, person: Person, how: Habit) -> None:
+        for item in self.laid.student_items.values():
+            opens = item.span.opens or self._module_start(item)
+            if opens is None or opens >= self.now:
+                continue
+            if item.kind == "assignment":
+                self._assignment(person, item, opens, how)
+            elif self.random.random() < how.care:
+                self._read(person, item, opens)
+
+    def _module_start(self, item: LaidItem) -> datetime | None:
+        return item.span.due - timedelta(days=5) if item.span.due else None
+
+    def _moment(self, opens: datetime, due: datetime, how: Habit) -> datetime:
+        """Most work comes in over the last day; some of it late."""
+        if self.random.random() < how.rush:
+            return due + timedelta(hours=self.random.uniform(0.2, 30))
+        hours = min((due - opens).total_seconds() / 3600 * 0.9, self.random.expovariate(1 / 14) + 0.3)
+        return due - timedelta(hours=hours)
+
+    def _read(self, person: Person, item: LaidItem, opens: datetime) -> None:
+        due = item.span.due or opens + timedelta(days=4)
+        at = self._moment(opens, due, Habit(1, 1, 0))
+        if at > self.now:
+            return
+        self._fact(person, item, Fact.OPENED, at - timedelta(minutes=item.effort_minutes))
+        if item.done_rule == "ticked":
+            self._fact(person, item, Fact.TICKED, at)
+        if item.done_rule == "acknowledged":
+            self._fact(person, item, Fact.ACKNOWLEDGED, at, edition=1)
+
+    def _assignment(self, person: Person, item: LaidItem, opens: datetime, how: Habit) -> None:
+        due, closes = item.span.due, item.span.closes
+        if due is None:
+            return
+        if not item.takes_hand_ins:
+            return
+        at = self._moment(opens, due, how)
+        if at > self.now or (closes and at > closes) or self.random.random() > how.care:
+            return
+        self.hand_in(person, item, at)
+        self._score(person, item, at, how)
+
+    def _score(self, person: Person, item: LaidItem, at: datetime, how: Habit) -> None:
+        """Graded a few days after it was due; the youngest work still waits, some of it is held."""
+        graded = self.graded[item.id]
+        due = item.span.due or at
+        back = due + timedelta(days=self.random.uniform(1.5, 2.8) if item.points == 12 else 3.5)
+        if back > self.now:
+            return
+        share = min(1.0, max(0.2, self.random.gauss(how.skill, 0.09)))
+        raw = Decimal(round(share * (item.points or 0) * 2)) / 2
+        released = not graded.hold or due + timedelta(days=8) < self.now
+        comment = self.random.choice(("", "", "", "Show the units in line 3.", "Clear booking.", "Check the sign of DE."))
+        self.doings.scores.append((graded, person, 1, raw, at, released, comment))
+
+    def hand_in(self, person: Person, item: LaidItem, at: datetime) -> HandIn:
+        text = " ".join(self.random.choices(WORDS, k=self.random.randint(30, 90))).capitalize() + "."
+        number = "".join(self.random.choices(LETTERS, k=7))
+        number = f"{number[:3]}-{number[3:]}"
+        done = HandIn(
+            course=self.course,
+            item_id=item.id,
+            person=person,
+            attempt=1,
+            text=text,
+            started_at=at - timedelta(minutes=max(5, item.effort_minutes)),
+            saved_at=at,
+            handed_in_at=at,
+            number=number,
+            receipt=self._receipt(item, number, at, text),
+        )
+        self.doings.hand_ins.append(done)
+        self._fact(person, item, Fact.OPENED, done.started_at)
+        self._fact(person, item, Fact.HANDED_IN, at, detail={"receipt": number, "attempt": 1})
+        return done
+
+    def _receipt(self, item: LaidItem, number: str, at: datetime, text: str) -> dict[str, Any]:
+        return {
+            "number": number,
+            "course": f"{self.course.code} {self.course.title}",
+            "item": item.title,
+            "attempt": 1,
+            "at": at.isoformat(),
+            "zone": self.course.zone,
+            "due": item.span.due.isoformat() if item.span.due else None,
+            "files": [],
+            "text_characters": len(text),
+            "text_sha256": hashlib.sha256(text.encode()).hexdigest(),
+            "comment": "",
+        }
+
+    def _fact(
+        self,
+        person: Person,
+        item: LaidItem,
+        kind: str,
+        at: datetime,
+        edition: int = 0,
+        detail: dict[str, Any] | None = None,
+    ) -> None:
+        self.doings.facts.append(
+            Fact(
+                course=self.course,
+                item_id=item.id,
+                person=person,
+                kind=kind,
+                at=min(at, self.now),
+                edition=edition,
+                detail=detail or {},
+            )
+        )
+
+    def keep(self) -> None:
+        Fact.objects.bulk_create(self.doings.facts, batch_size=2000)
+        HandIn.objects.bulk_create(self.doings.hand_ins, batch_size=1000)
+        cells = Cell.objects.bulk_create([Cell(graded_item=g, person=p) for g, p, *_ in self.doings.scores])
+        Score.objects.bulk_create(
+            [
+                Score(
+                    cell=cell,
+                    attempt=attempt,
+                    raw=raw,
+                    handed_in_at=at,
+                    released_at=self.now - timedelta(hours=3) if released else None,
+                    comment=comment,
+                    graded_by=self.grader,
+                    graded_at=self.now - timedelta(hours=4),
+                )
+                for cell, (_, _, attempt, raw, at, released, comment) in zip(cells, self.doings.scores, strict=True)
+            ],
+            batch_size=2000,
+        )
+
+
+def started(course: Course, person: Person, item: LaidItem, at: datetime, text: str) -> None:
+    """A draft that is begun and not handed in."""
+    HandIn.objects.create(
+        course=course, item_id=item.id, person=person, attempt=1, text=text, started_at=at, saved_at=at
+    )
+    detail = {"files": 0, "words": len(text.split()), "attempt": 1}
+    Fact.objects.create(course=course, item_id=item.id, person=person, kind=Fact.STARTED, at=at, detail=detail)
+
+

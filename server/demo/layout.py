@@ -1,0 +1,139 @@
+"""Lay the demo's courses out: rows straight into the tables, as an import would."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from datetime import date, timedelta
+from typing import Any
+
+from apps.assignments.models import Brief
+from apps.courses.models import Course, Item, ItemText, Module, Part
+from apps.gradebook.models import Category, GradedItem, LateRule
+from apps.kernel.public import now
+
+MONDAY, WEDNESDAY, THURSDAY, FRIDAY, SUNDAY = 0, 2, 3, 4, 6
+
+
+@dataclass
+class Wish:
+    """One item to make; `due` and the rest as (week, weekday, 'HH:MM')."""
+
+    kind: str
+    title: str
+    html: str = ""
+    minutes: int = 0
+    points: int | None = None
+    part: str = ""
+    opens: tuple[int, int, str] | None = None
+    due: tuple[int, int, str] | None = None
+    closes: tuple[int, int, str] | None = None
+    category: str = ""
+    hold: bool = False
+    late: bool = False
+    counting: str = "latest"
+    attempts: int | None = None
+    files: bool = True
+    text: bool = True
+    on_paper: bool = False
+    required: bool = True
+    practice: bool = False
+    after: Sequence[str] = field(default_factory=tuple)
+    address: str = ""
+    done_rule: str = ""
+
+
+FIRST_RULE = {
+    "page": "ticked",
+    "file": "opened",
+    "link": "opened",
+    "assignment": "handed_in",
+    "acknowledgement": "acknowledged",
+}
+
+
+def rule(moment: tuple[int, int, str]) -> dict[str, Any]:
+    week, weekday, at = moment
+    return {"on": "week", "week": week, "weekday": weekday, "time": at}
+
+
+class Layouter:
+    """Makes modules, parts and items of one course, remembering items by title for conditions."""
+
+    def __init__(self, course: Course, categories: dict[str, Category], late_rule: LateRule | None) -> None:
+        self.course, self.categories, self.late_rule = course, categories, late_rule
+        self.items: dict[str, Item] = {}
+        self.count = 0
+
+    def module(
+        self,
+        title: str,
+        week: int | None,
+        wishes: Sequence[Wish],
+        objectives: Sequence[str] = (),
+        published: bool = True,
+        in_order: bool = False,
+    ) -> Module:
+        self.count += 10
+        module = Module.objects.create(
+            course=self.course,
+            title=title,
+            week=week,
+            position=self.count,
+            published=published,
+            in_order=in_order,
+            objectives=list(objectives),
+        )
+        parts: dict[str, Part] = {}
+        for wish in wishes:
+            if wish.part and wish.part not in parts:
+                parts[wish.part] = Part.objects.create(module=module, title=wish.part, position=len(parts) * 10 + 10)
+        for n, wish in enumerate(wishes, start=1):
+            self.items[wish.title] = self._item(module, parts.get(wish.part), n * 10, wish)
+        return module
+
+    def _item(self, module: Module, part: Part | None, position: int, wish: Wish) -> Item:
+        moments = {n: rule(m) for n in ("opens", "due", "closes") if (m := getattr(wish, n)) is not None}
+        item = Item.objects.create(
+            course=self.course,
+            module=module,
+            part=part,
+            kind=wish.kind,
+            title=wish.title,
+            position=position,
+            required=wish.required,
+            practice=wish.practice,
+            published=True,
+            effort_minutes=wish.minutes,
+            points=wish.points,
+            done_rule=wish.done_rule or ("scored" if wish.on_paper else FIRST_RULE[wish.kind]),
+            moments=moments,
+            after=[self.items[t].pk for t in wish.after],
+            address=wish.address,
+            takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
+        )
+        if wish.html:
+            ItemText.objects.create(item=item, edition=1, html=wish.html, written_at=now())
+        if wish.kind == "assignment":
+            self._brief(item, wish)
+        if wish.points is not None:
+            GradedItem.objects.create(
+                course=self.course,
+                item=item,
+                category=self.categories.get(wish.category),
+                late_rule=self.late_rule if wish.late else None,
+                counting=wish.counting,
+                hold=wish.hold,
+            )
+        return item
+
+    def _brief(self, item: Item, wish: Wish) -> None:
+        Brief.objects.create(
+            item=item, takes_text=wish.text, takes_files=wish.files, most_files=12, attempts=wish.attempts
+        )
+
+
+def monday_of(day: date) -> date:
+    return day - timedelta(days=day.weekday())
+
+

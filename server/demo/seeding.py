@@ -1,0 +1,78 @@
+"""Seed the demo, whole or not at all."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+from random import Random
+from zoneinfo import ZoneInfo
+
+from django.db import transaction
+
+from apps.courses.models import Course, Enrolment, Section
+from apps.courses.public import layout
+from apps.people.models import Person
+from demo import srv010, srv110
+from demo.doings import Class, Habit, habit, started
+from demo.people import make_people
+
+STUDENTS = 46
+SEED = 110
+
+
+@transaction.atomic
+def seed(now: datetime, students: int = STUDENTS) -> bool:
+    """Make everything around `now`; False when it is there already."""
+    if Course.objects.exists():
+        return False
+    random = Random(SEED)
+    instructor, assistant, class_ = make_people(students, random)
+    today = now.astimezone(ZoneInfo(srv110.ZONE)).date()
+    course, sections, _ = srv110.make_course(today)
+    _enrol(course, sections, instructor, assistant, class_)
+    _play(course, instructor, class_, now, random)
+    induction = srv010.make_course()
+    Enrolment.objects.create(course=induction, person=instructor, role=Enrolment.INSTRUCTOR)
+    Enrolment.objects.bulk_create(
+        Enrolment(course=induction, person=p, role=Enrolment.STUDENT) for p in class_[: min(12, students)]
+    )
+    return True
+
+
+def _enrol(
+    course: Course, sections: list[Section], instructor: Person, assistant: Person, class_: list[Person]
+) -> None:
+    Enrolment.objects.create(course=course, person=instructor, role=Enrolment.INSTRUCTOR)
+    Enrolment.objects.create(course=course, person=assistant, role=Enrolment.ASSISTANT, section=sections[1])
+    Enrolment.objects.bulk_create(
+        Enrolment(course=course, person=person, role=Enrolment.STUDENT, section=sections[(n + 1) % 2])
+        for n, person in enumerate(class_)
+    )
+
+
+def _play(course: Course, grader: Person, class_: list[Person], now: datetime, random: Random) -> None:
+    game = Class(course, grader, now, random)
+    for n, person in enumerate(class_):
+        how = (Habit(1, 0.9, 0), Habit(0.62, 0.66, 0.3))[n] if n < 2 else habit(random)
+        game.play(person, how)
+    _settle_keeps_up(game, class_[0])
+    game.keep()
+    laid = layout(course)
+    set_7a = next(i for i in laid.student_items.values() if i.title.startswith("Set 7A"))
+    started(
+        course,
+        class_[0],
+        set_7a,
+        now - timedelta(hours=15),
+        "AB: latitude +63.969 m, departure +58.106 m.\nBC: latitude −30.787 m, departure +56.314 m.",
+    )
+
+
+def _settle_keeps_up(game: Class, person: Person) -> None:
+    """The student to sign in as: everything before week 7 in, week 7's work still ahead."""
+    this_week = {
+        i.id for m in game.laid.students if m.week is not None and m.week >= 7 for i in m.items if i.takes_hand_ins
+    }
+    doings = game.doings
+    doings.facts = [f for f in doings.facts if not (f.person_id == person.pk and f.item_id in this_week)]
+    doings.hand_ins = [h for h in doings.hand_ins if not (h.person_id == person.pk and h.item_id in this_week)]
+    doings.scores = [s for s in doings.scores if not (s[1].pk == person.pk and s[0].item_id in this_week)]

@@ -1,0 +1,197 @@
+"""SRV 110 Plane Surveying: fifteen weeks, two sections, always in its seventh week."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from decimal import Decimal
+from io import BytesIO
+
+from django.core.files.base import ContentFile
+from PIL import Image, ImageDraw
+
+from apps.courses.models import Course, ItemText, Section, Term, TermBreak
+from apps.gradebook.models import Category, GradingScheme, LateRule
+from apps.kernel.public import SYSTEM, StoredFile, store
+from demo.content import texts
+from demo.content.weeks import PLAN, WeekPlan
+from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, monday_of
+from demo.traverse import YARD, compass_rule, coordinates
+
+ZONE = "America/Chicago"
+CATEGORIES = (("Homework", 20, 0), ("Checks", 15, 1), ("Field work", 30, 0), ("Mid-term", 15, 0), ("Final", 20, 0))
+BANDS = [["F", 0], ["D", 60], ["C", 70], ["B", 80], ["A", 90]]
+SEASONS = ((3, "Winter term"), (6, "Spring term"), (9, "Summer term"), (12, "Autumn term"))
+BREAK_AFTER = 8
+
+
+def make_course(today: date) -> tuple[Course, list[Section], Layouter]:
+    """Week 7 is the week of `today`; one week of break after week 8, a holiday in week 11."""
+    first = monday_of(today) - timedelta(weeks=7)
+    course = Course.objects.create(
+        slug="srv-110",
+        code="SRV 110",
+        title="Plane Surveying",
+        term=_term(first),
+        zone=ZONE,
+        credits=Decimal(3),
+    )
+    sections = [Section.objects.create(course=course, number=n, name=f"section {n}") for n in (1, 2)]
+    categories = {
+        name: Category.objects.create(course=course, name=name, weight=weight, position=n * 10, drop_lowest=drop)
+        for n, (name, weight, drop) in enumerate(CATEGORIES)
+    }
+    GradingScheme.objects.create(course=course, bands=BANDS)
+    late = LateRule.objects.create(course=course, name="10 % a day", percent=10, per="day")
+    layouter = Layouter(course, categories, late)
+    _week_zero(layouter)
+    for plan in PLAN:
+        layouter.module(plan.topic, plan.number, _week(plan), plan.objectives)
+    _finish_week_seven(layouter)
+    return course, sections, layouter
+
+
+def _term(first: date) -> Term:
+    middle = (first + timedelta(weeks=8)).month
+    name = next(name for last, name in SEASONS if middle <= last)
+    term = Term.objects.create(
+        name=f"{name} {first.year}",
+        first_day=first,
+        last_day=first + timedelta(weeks=16, days=4),
+        first_week_number=0,
+    )
+    pause = first + timedelta(weeks=BREAK_AFTER + 1)
+    TermBreak.objects.create(term=term, name="Mid-term break", first_day=pause, last_day=pause + timedelta(days=6))
+    holiday = first + timedelta(weeks=12, days=2)
+    TermBreak.objects.create(term=term, name="Founders’ Day", first_day=holiday, last_day=holiday)
+    return term
+
+
+def _week_zero(layouter: Layouter) -> None:
+    wishes = [
+        Wish("page", "How this course runs", texts.WELCOME, 10, opens=(0, MONDAY, "00:00")),
+        Wish("acknowledgement", "Syllabus", texts.SYLLABUS, 20, due=(0, FRIDAY, "23:59")),
+        Wish("file", "What to bring to the field", "", 5),
+    ]
+    layouter.module("Before you start", 0, wishes, ("Know how the weeks run", "Have your kit together"))
+    layouter.items["What to bring to the field"].done_rule = "opened"
+
+
+def _week(plan: WeekPlan) -> list[Wish]:
+    n = plan.number
+    before, after = "Before Monday’s class", "After class"
+    opens = (n - 1, FRIDAY, "12:00")
+    wishes = [
+        Wish("page", plan.reading, texts.reading(plan, ""), round(plan.words / 238), None, before, opens, (n, MONDAY, "10:00")),
+        Wish("link", plan.watch, "", 14, None, before, opens, (n, MONDAY, "10:00"),
+             address=f"https://media.ostrell.example/srv110/{n:02d}"),
+    ]  # fmt: skip
+    for letter, which, day in (("A", 0, THURSDAY), ("B", 1, FRIDAY)):
+        wishes.append(
+            Wish(
+                "assignment",
+                f"Set {n}{letter}: {plan.sets[which]}",
+                texts.set_text(plan, which),
+                40 + 5 * which,
+                12,
+                after,
+                (n, MONDAY if which == 0 else 1, "10:00" if which == 0 else "00:00"),
+                (n, day, "23:59"),
+                (n, SUNDAY, "23:59"),
+                "Homework",
+                late=True,
+            )
+        )
+    if plan.field:
+        wishes.append(_field(plan, after))
+    if n == BREAK_AFTER:
+        wishes.append(
+            Wish("assignment", "Mid-term", "<p>On paper, in Room B12. One sheet of notes, both sides. Weeks 1 to 6.</p>",
+                 90, 100, "In class", None, (n, WEDNESDAY, "11:30"), None, "Mid-term", on_paper=True, hold=True)
+        )  # fmt: skip
+    if n == 15:
+        wishes.append(
+            Wish("assignment", "Final", "<p>On paper, in Room B12. A whole traverse, from notes to area.</p>",
+                 120, 100, "In class", None, (n, FRIDAY, "12:00"), None, "Final", on_paper=True, hold=True)
+        )  # fmt: skip
+    wishes.append(
+        Wish(
+            "assignment",
+            f"Check {n}: {plan.topic.lower()}",
+            f"<p>Twenty minutes on {plan.topic.lower()}, without notes. You may try twice; the better one counts.</p>",
+            35,
+            15,
+            after,
+            (n, MONDAY, "10:00"),
+            (n, SUNDAY, "23:59"),
+            (n, SUNDAY, "23:59"),
+            "Checks",
+            counting="best",
+            attempts=2,
+            files=False,
+            after=(f"Set {n}A: {plan.sets[0]}", f"Set {n}B: {plan.sets[1]}"),
+        )
+    )
+    return wishes
+
+
+def _field(plan: WeekPlan, part: str) -> Wish:
+    n = plan.number
+    if n == 8:
+        return Wish(
+            "assignment", plan.field, texts.PROJECT_PLAN, 480, 30, part, (6, MONDAY, "00:00"), (n, SUNDAY, "23:59"),
+            (n + 1, 1, "10:00"), "Field work", hold=True, late=True,
+        )  # fmt: skip
+    if n == 14:
+        return Wish(
+            "assignment", plan.field, texts.field_text(plan), 300, 30, part, (9, MONDAY, "00:00"), (n, THURSDAY, "12:00"),
+            (n, SUNDAY, "23:59"), "Field work", hold=True, late=True,
+        )  # fmt: skip
+    if n == 10:
+        return Wish(
+            "assignment", plan.field, texts.field_text(plan), 640, 30, part, (7, MONDAY, "00:00"), (n, SUNDAY, "10:00"),
+            (n + 1, 1, "10:00"), "Field work", hold=True, late=True,
+        )  # fmt: skip
+    return Wish(
+        "assignment", plan.field, texts.field_text(plan), 150, 30, part, (n, WEDNESDAY, "00:00"), (n, SUNDAY, "10:00"),
+        (n + 1, 1, "10:00"), "Field work", hold=True, late=True, attempts=2,
+    )  # fmt: skip
+
+
+def _finish_week_seven(layouter: Layouter) -> None:
+    """The plan of the yard goes into the reading, a kit list and a booking sheet become files."""
+    reading = layouter.items[PLAN[6].reading]
+    plan = _keep("yard-loop.png", _plan_png(), reading.pk)
+    text = texts.latitudes_reading(f"/files/{plan.key}/{plan.name}")
+    ItemText.objects.filter(item=reading).update(html=text)
+    kit = layouter.items["What to bring to the field"]
+    kit.file = _keep("field-kit.csv", b"what,how many\nfield book,1\npencil 3H,2\nvest,1\nboots,1 pair\n", kit.pk)
+    kit.save(update_fields=["file", "done_rule"])
+
+
+def _keep(name: str, content: bytes, item_id: int) -> StoredFile:
+    return store(SYSTEM, ContentFile(content, name), ("item", item_id))
+
+
+def _plan_png() -> bytes:
+    """The loop drawn to scale, north up, stations lettered."""
+    points = coordinates(compass_rule(YARD), 0.0, 0.0)
+    width, height, margin = 1100, 760, 90
+    lows = [min(p[i] for p in points) for i in (0, 1)]
+    highs = [max(p[i] for p in points) for i in (0, 1)]
+    scale = min((width - 2 * margin) / (highs[1] - lows[1]), (height - 2 * margin) / (highs[0] - lows[0]))
+    spots = [(margin + (e - lows[1]) * scale, height - margin - (n - lows[0]) * scale) for n, e in points]
+    image = Image.new("RGB", (width, height), "white")
+    draw = ImageDraw.Draw(image)
+    draw.line([*spots, spots[0]], fill="#0B5D5B", width=4)
+    for leg, (x, y) in zip(YARD, spots, strict=True):
+        draw.ellipse((x - 9, y - 9, x + 9, y + 9), fill="white", outline="#14211E", width=4)
+        draw.text((x + 16, y - 34), leg.start, fill="#14211E", font_size=34)
+    for leg, (x1, y1), (x2, y2) in zip(YARD, spots, [*spots[1:], spots[0]], strict=True):
+        draw.text(((x1 + x2) / 2 + 14, (y1 + y2) / 2), f"{leg.distance:.2f} m", fill="#4C5F5A", font_size=24)
+    draw.line((width - 60, 120, width - 60, 40), fill="#14211E", width=4)
+    draw.text((width - 72, 124), "N", fill="#14211E", font_size=34)
+    out = BytesIO()
+    image.save(out, "PNG")
+    return out.getvalue()
+
+
