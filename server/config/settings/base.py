@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "apps.gradebook",
     "apps.assignments",
     "demo",
+    "config",
 ]
 
 MIDDLEWARE = [

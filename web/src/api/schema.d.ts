@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/gradebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Gradebook */
+        get: operations["apps_gradebook_api_routers_gradebook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}": {
         parameters: {
             query?: never;
@@ -689,6 +706,43 @@ export interface components {
             lower: number;
             /** Name */
             name: string;
+        };
+        /** Book */
+        Book: {
+            /** Categories */
+            categories: components["schemas"]["BookCategory"][];
+            /** Students */
+            students: number;
+            /** Zone */
+            zone: string;
+        };
+        /** BookCategory */
+        BookCategory: {
+            /** Id */
+            id: number | null;
+            /** Items */
+            items: components["schemas"]["BookItem"][];
+            /** Name */
+            name: string;
+            /** Weight */
+            weight: string | null;
+        };
+        /** BookItem */
+        BookItem: {
+            /** Due */
+            due: string | null;
+            /** Handed In */
+            handed_in: number;
+            /** Held */
+            held: number;
+            /** Id */
+            id: number;
+            /** Points */
+            points: string;
+            /** Title */
+            title: string;
+            /** Waiting */
+            waiting: number;
         };
         /** Brief */
         Brief: {
@@ -1685,6 +1739,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Strip"][];
+                };
+            };
+        };
+    };
+    apps_gradebook_api_routers_gradebook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Book"];
                 };
             };
         };

@@ -6,6 +6,7 @@ from apps.courses.public import (
     can_lay_out,
     can_see_student,
     can_study,
+    can_teach,
     course_by_slug,
     enter,
     item_row,
@@ -18,6 +19,8 @@ from apps.gradebook import standing as standings
 from apps.gradebook.actions.release_scores import release_scores
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.api import schemas as s
+from apps.gradebook.book import book
+from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Score
 from apps.kernel.public import actor_of, answer, not_found, now, require, write
@@ -43,6 +46,13 @@ def standing_of(request: HttpRequest, slug: str, person_id: int) -> HttpResponse
     return answer(standings.standing(course, person_id, enrolment.person.name, reader.now))
 
 
+@router.get("/courses/{slug}/gradebook", response=s.Book)
+def gradebook(request: HttpRequest, slug: str) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return answer(book(course))
+
+
 @router.get("/courses/{slug}/class-strips", response=list[s.Strip])
 def class_strips(request: HttpRequest, slug: str) -> list[s.Strip]:
     course, _ = enter(request, slug)
@@ -62,11 +72,11 @@ def _grading(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:
     categories, late_rules = _choices(course) if teaching else ([], [])
     return s.ItemGrading(
         category=category.name if category else "",
-        weight=None if category is None or category.weight is None else str(points(queries.fraction(category.weight))),
-        late_percent=str(points(queries.fraction(late.percent))) if late else None,
+        weight=None if category is None or category.weight is None else str(points(fraction(category.weight))),
+        late_percent=str(points(fraction(late.percent))) if late else None,
         late_per=late.per if late else None,
         grace_minutes=late.grace_minutes if late else 0,
-        floor_percent=str(points(queries.fraction(late.floor_percent))) if late else None,
+        floor_percent=str(points(fraction(late.floor_percent))) if late else None,
         counting=graded.counting if graded else "latest",
         hold=graded.hold if graded else False,
         held=held if teaching else 0,

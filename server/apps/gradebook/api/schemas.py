@@ -133,3 +133,26 @@ class GradingIn(Schema):
 class Released(Schema):
     scores: int
     at: datetime
+
+
+class BookItem(Schema):
+    id: int
+    title: str
+    due: datetime | None
+    points: str
+    handed_in: int
+    waiting: int
+    held: int
+
+
+class BookCategory(Schema):
+    id: int | None
+    name: str
+    weight: str | None
+    items: list[BookItem]
+
+
+class Book(Schema):
+    zone: str
+    students: int
+    categories: list[BookCategory]

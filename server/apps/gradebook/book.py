@@ -1,0 +1,43 @@
+"""The gradebook's list of what is graded: what came in, what waits, what is held."""
+
+from __future__ import annotations
+
+from apps.courses.public import ClassCount, Course, Fact, LaidItem, fact_counts, layout, student_count
+from apps.gradebook import queries
+from apps.gradebook.api import schemas as out
+from apps.gradebook.facts import fraction
+from apps.gradebook.marks import GradebookMarks, points
+from apps.gradebook.models import Category
+
+
+def book(course: Course) -> out.Book:
+    """Every item with points that is not practice, by category; those without a category last."""
+    items = [i for i in layout(course).items.values() if i.points and not i.practice]
+    graded = queries.graded_items(course)
+    counts = fact_counts(course, [i.id for i in items])
+    marks = GradebookMarks().of_class([i.id for i in items])
+    by_category: dict[int | None, list[out.BookItem]] = {}
+    for item in items:
+        key = graded[item.id].category_id if item.id in graded else None
+        handed_in = counts.get((item.id, Fact.HANDED_IN), 0)
+        by_category.setdefault(key, []).append(_item(item, handed_in, marks.get(item.id, ClassCount())))
+    categories = [_category(c, by_category.get(c.pk, [])) for c in queries.categories(course)]
+    loose = out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))
+    return out.Book(zone=course.zone, students=student_count(course), categories=[*categories, loose])
+
+
+def _item(item: LaidItem, handed_in: int, marked: ClassCount) -> out.BookItem:
+    return out.BookItem(
+        id=item.id,
+        title=item.title,
+        due=item.span.due,
+        points=str(points(fraction(item.points))),
+        handed_in=handed_in,
+        waiting=max(0, handed_in - marked.scored),
+        held=marked.held,
+    )
+
+
+def _category(category: Category, items: list[out.BookItem]) -> out.BookCategory:
+    weight = None if category.weight is None else str(points(fraction(category.weight)))
+    return out.BookCategory(id=category.pk, name=category.name, weight=weight, items=items)

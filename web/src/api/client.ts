@@ -1,0 +1,119 @@
+import createClient, { type Middleware } from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Shapes = components["schemas"];
+
+/** A refusal in the server's words (problem+json); `also` holds what would help. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly also: Record<string, unknown> = {},
+  ) {
+    super(message);
+  }
+}
+
+/** No answer came: the connection is lost, or the server is. Nothing was acknowledged. */
+export class NoAnswer extends Error {}
+
+export function cookie(name: string): string {
+  const found = document.cookie.split("; ").find((c) => c.startsWith(`${name}=`));
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : "";
+}
+
+const guard: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    return request;
+  },
+};
+
+export const client = createClient<paths>({ baseUrl: "" });
+client.use(guard);
+
+export async function problemOf(response: Response): Promise<Problem> {
+  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  return new Problem(
+    response.status,
+    String(body.title ?? ""),
+    String(body.detail ?? response.statusText),
+    body,
+  );
+}
+
+/** What a call of the client brought, or an exception that a screen can show. */
+export async function told<T>(call: Promise<{ data?: T; response: Response; error?: unknown }>): Promise<T> {
+  let found;
+  try {
+    found = await call;
+  } catch {
+    throw new NoAnswer();
+  }
+  if (!found.response.ok) {
+    const body = (found.error ?? {}) as Record<string, unknown>;
+    throw new Problem(
+      found.response.status,
+      String(body.title ?? ""),
+      String(body.detail ?? found.response.statusText),
+      body,
+    );
+  }
+  return found.data as T;
+}
+
+/** One key for one wish: the same key again never does a thing twice. */
+export function wishKey(): string {
+  return crypto.randomUUID();
+}
+
+const TRIES = 4;
+const FIRST_PAUSE_MS = 700;
+
+/** Send a write until it is answered: repeated with its key while no answer comes. */
+export async function insist<T>(send: (headers: { "Idempotency-Key": string }) => Promise<T>): Promise<T> {
+  const headers = { "Idempotency-Key": wishKey() };
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await send(headers);
+    } catch (error) {
+      if (!(error instanceof NoAnswer) || attempt >= TRIES) throw error;
+      await new Promise((done) => setTimeout(done, FIRST_PAUSE_MS * 2 ** attempt));
+    }
+  }
+}
+
+/** Upload one file with its progress (0 to 1). */
+export function upload<T>(
+  address: string,
+  file: File,
+  key: string,
+  onProgress: (share: number) => void,
+): Promise<T> {
+  return new Promise((done, fail) => {
+    const request = new XMLHttpRequest();
+    const form = new FormData();
+    form.append("file", file, file.name);
+    request.open("POST", address);
+    request.setRequestHeader("X-CSRFToken", cookie("csrftoken"));
+    request.setRequestHeader("Idempotency-Key", key);
+    request.responseType = "json";
+    request.upload.onprogress = (event) => onProgress(event.loaded / Math.max(1, event.total));
+    request.onerror = () => fail(new NoAnswer());
+    request.onload = () => {
+      const body = (request.response ?? {}) as Record<string, unknown>;
+      if (request.status < 300) done(body as T);
+      else
+        fail(
+          new Problem(
+            request.status,
+            String(body.title ?? ""),
+            String(body.detail ?? request.statusText),
+            body,
+          ),
+        );
+    };
+    request.send(form);
+  });
+}

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { onMounted, onUnmounted, ref, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterView, useRoute, useRouter } from "vue-router";
+import { Problem } from "@/api/client";
+import NoticeLine from "@/ui/notice/NoticeLine.vue";
+import { useMe } from "./queries";
+import TopBar from "./shell/TopBar.vue";
+
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const queries = useQueryClient();
+const { data: me, error } = useMe();
+const online = ref(navigator.onLine);
+const look = () => (online.value = navigator.onLine);
+
+onMounted(() => {
+  addEventListener("online", look);
+  addEventListener("offline", look);
+});
+onUnmounted(() => {
+  removeEventListener("online", look);
+  removeEventListener("offline", look);
+});
+
+function toSignIn(): void {
+  if (route.name !== "sign-in")
+    void router.push({ name: "sign-in", query: { next: location.pathname + location.search } });
+}
+
+watch(error, (found) => {
+  if (found instanceof Problem && found.status === 401) toSignIn();
+});
+queries.getQueryCache().subscribe((event) => {
+  const found = event.query.state.error;
+  if (event.type === "updated" && found instanceof Problem && found.status === 401) toSignIn();
+});
+</script>
+
+<template>
+  <a href="#content" class="skip">{{ t("app.skip") }}</a>
+  <p v-if="!online" role="status" class="no-print border-b border-late bg-sheet px-6 py-2 text-[14px]">
+    {{ t("app.offline") }}
+  </p>
+  <TopBar v-if="me && route.name !== 'sign-in'" :me="me" />
+  <RouterView />
+  <NoticeLine :close-label="t('app.close')" />
+</template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: -9999px;
+}
+.skip:focus {
+  left: 24px;
+  top: 6px;
+  z-index: 70;
+  padding: 6px 12px;
+  background: var(--sheet);
+}
+</style>

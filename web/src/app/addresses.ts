@@ -1,0 +1,9 @@
+/** Addresses of a course's places, written in one place. */
+
+export const stepPath = (slug: string, key: string, dated: boolean): string =>
+  `/c/${slug}/${dated ? "week" : "module"}/${key}`;
+export const itemPath = (slug: string, id: number): string => `/c/${slug}/item/${id}`;
+export const gradePath = (slug: string, id: number, person?: number): string =>
+  `/c/${slug}/grade/${id}${person ? `/${person}` : ""}`;
+export const standingPath = (slug: string): string => `/c/${slug}/standing`;
+export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;

@@ -1,0 +1,19 @@
+import { QueryClient, VueQueryPlugin } from "@tanstack/vue-query";
+import { createApp } from "vue";
+import { Problem } from "@/api/client";
+import { i18n } from "@/i18n";
+import "@/ui/tokens.css";
+import App from "./App.vue";
+import { router } from "./router";
+
+const RETRIES = 2;
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 15_000,
+      retry: (count, error) => !(error instanceof Problem) && count < RETRIES,
+    },
+  },
+});
+
+createApp(App).use(i18n).use(router).use(VueQueryPlugin, { queryClient: queries }).mount("#app");

@@ -1,0 +1,31 @@
+import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import gradingRoutes from "@/places/grading/routes";
+import itemRoutes from "@/places/item/routes";
+import outboxRoutes from "@/places/outbox/routes";
+import receiptRoutes from "@/places/receipt/routes";
+import signInRoutes from "@/places/sign-in/routes";
+import standingRoutes from "@/places/standing/routes";
+import weekRoutes from "@/places/week/routes";
+import CourseFrame from "./shell/CourseFrame.vue";
+import NothingHere from "./shell/NothingHere.vue";
+import Start from "./shell/StartPage.vue";
+
+const routes: RouteRecordRaw[] = [
+  { path: "/", name: "start", component: Start },
+  ...signInRoutes,
+  ...outboxRoutes,
+  ...receiptRoutes,
+  {
+    path: "/c/:slug",
+    component: CourseFrame,
+    props: true,
+    children: [...weekRoutes, ...itemRoutes, ...standingRoutes, ...gradingRoutes],
+  },
+  { path: "/:rest(.*)*", name: "nothing", component: NothingHere },
+];
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes,
+  scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? false : { top: 0 }),
+});

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterView, useRoute, useRouter } from "vue-router";
+import { useWrong } from "@/api/writes";
+import { gradebookPath, standingPath, stepPath } from "@/app/addresses";
+import { useRibbon } from "../queries";
+import CourseRibbon from "./CourseRibbon.vue";
+import NothingHere from "./NothingHere.vue";
+import PlaceLine from "./PlaceLine.vue";
+import ShortcutList from "./ShortcutList.vue";
+import { shortcutsOpen, useKeys } from "./shortcuts";
+import { shownStep } from "./step";
+
+const { slug } = defineProps<{ slug: string }>();
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const wrong = useWrong();
+const { data: ribbon, error } = useRibbon(() => slug);
+const chosen = computed(
+  () => String(route.params.key ?? "") || shownStep.value || ribbon.value?.current || "",
+);
+
+watch(
+  [ribbon, () => route.name],
+  ([found, name]) => {
+    if (found && name === "course") void router.replace(stepPath(slug, found.current, found.dated));
+    if (found) document.title = `${found.code} ${found.title} · Unvo`;
+  },
+  { immediate: true },
+);
+
+function toStep(by: number): void {
+  const cells = ribbon.value?.cells ?? [];
+  const cell = cells[cells.findIndex((c) => c.key === chosen.value) + by];
+  if (cell && ribbon.value) void router.push(stepPath(slug, cell.key, ribbon.value.dated));
+}
+
+useKeys(() => ({
+  "?": () => (shortcutsOpen.value = true),
+  "[": () => toStep(-1),
+  "]": () => toStep(1),
+  "g w": () => ribbon.value && void router.push(stepPath(slug, chosen.value, ribbon.value.dated)),
+  "g s": () => void router.push(ribbon.value?.role === "student" ? standingPath(slug) : gradebookPath(slug)),
+}));
+</script>
+
+<template>
+  <NothingHere v-if="error" :message="wrong(error)" />
+  <template v-else-if="ribbon">
+    <CourseRibbon :ribbon="ribbon" :chosen="chosen" :thin="route.meta.thin === true" />
+    <PlaceLine :ribbon="ribbon" :chosen="chosen" />
+    <RouterView :key="slug" />
+    <ShortcutList />
+  </template>
+  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+</template>

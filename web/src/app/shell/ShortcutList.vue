@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { useI18n } from "vue-i18n";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
+import { shortcutsOpen } from "./shortcuts";
+
+const { t } = useI18n();
+const LIST = [
+  ["?", "help"],
+  ["g w", "week"],
+  ["g s", "standing"],
+  ["j  k", "path"],
+  ["[  ]", "weeks"],
+  ["←  →", "ribbon"],
+  ["Enter", "grade"],
+  ["↑  ↓", "move"],
+] as const;
+</script>
+
+<template>
+  <UiDialog :open="shortcutsOpen" :title="t('keys.title')" @close="shortcutsOpen = false">
+    <dl class="grid grid-cols-[90px_1fr] gap-y-2">
+      <template v-for="[key, name] in LIST" :key="name">
+        <dt class="figures">{{ key }}</dt>
+        <dd>{{ t(`keys.${name}`) }}</dd>
+      </template>
+    </dl>
+    <button type="button" class="mt-4 text-deep underline" @click="shortcutsOpen = false">
+      {{ t("app.close") }}
+    </button>
+  </UiDialog>
+</template>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink, useRoute, useRouter } from "vue-router";
+import { signOut } from "@/api/account";
+import type { Shapes } from "@/api/client";
+import UiCombobox from "@/ui/combobox/UiCombobox.vue";
+import UiMenu from "@/ui/menu/UiMenu.vue";
+import { useShelf } from "../queries";
+import { shortcutsOpen } from "./shortcuts";
+
+const { me } = defineProps<{ me: Shapes["Me"] }>();
+const { t } = useI18n();
+const route = useRoute();
+const router = useRouter();
+const queries = useQueryClient();
+const { data: shelf } = useShelf();
+
+const entries = computed(() =>
+  (shelf.value ?? []).map((c) => ({
+    key: c.slug,
+    name: `${c.code} ${c.title}`,
+    detail: [c.section, c.term].filter(Boolean).join(" · "),
+  })),
+);
+const choices = computed(() => [
+  ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
+  { key: "keys", label: t("app.shortcuts") },
+  { key: "out", label: t("app.signOut") },
+]);
+
+async function choose(key: string): Promise<void> {
+  if (key === "outbox") return void router.push({ name: "outbox" });
+  if (key === "keys") return void (shortcutsOpen.value = true);
+  await signOut();
+  queries.clear();
+  await router.push({ name: "sign-in" });
+}
+</script>
+
+<template>
+  <header class="on-bar no-print flex h-12 items-center gap-4 bg-bar px-3.5 text-on-bar sm:px-6">
+    <RouterLink to="/" class="font-head text-[20px] font-extrabold tracking-tight text-on-bar no-underline">
+      {{ t("app.name") }}<span class="text-now" aria-hidden="true">.</span>
+    </RouterLink>
+    <UiCombobox
+      v-if="entries.length"
+      :entries="entries"
+      :chosen="String(route.params.slug ?? '')"
+      :label="t('app.courses')"
+      :none="t('app.noCourse')"
+      @choose="(slug) => router.push(`/c/${slug}`)"
+    />
+    <span class="ml-auto" />
+    <UiMenu bar :label="t('app.person', { name: me.name })" :choices="choices" @choose="choose">
+      <span class="block max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
+        me.name
+      }}</span>
+    </UiMenu>
+  </header>
+</template>

@@ -1,0 +1,27 @@
+import { onMounted, onUnmounted, ref } from "vue";
+
+export const shortcutsOpen = ref(false);
+const PREFIX_MS = 1200;
+
+function typing(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  return target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName);
+}
+
+/** Keys of a screen, by name ('j', '[', 'g w'); never while typing, never with a modifier. */
+export function useKeys(keys: () => Record<string, () => void>): void {
+  let prefix = 0;
+  function pressed(event: KeyboardEvent): void {
+    if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented)
+      return;
+    if (document.querySelector("[role=dialog]")) return;
+    const name = Date.now() - prefix < PREFIX_MS ? `g ${event.key}` : event.key;
+    prefix = event.key === "g" ? Date.now() : 0;
+    const act = keys()[name];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  }
+  onMounted(() => addEventListener("keydown", pressed));
+  onUnmounted(() => removeEventListener("keydown", pressed));
+}

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { gradePath } from "@/app/addresses";
+import { lateWords } from "@/places/week/model/states";
+import StateTile, { type Tile } from "@/ui/tile/StateTile.vue";
+
+const { queue, slug, id, person } = defineProps<{
+  queue: Shapes["Queue"];
+  slug: string;
+  id: number;
+  person: number | null;
+}>();
+const { t } = useI18n();
+const TILES: Record<string, Tile> = {
+  waiting: "handed",
+  held: "held",
+  released: "done",
+  started: "started",
+  nothing: "todo",
+  excused: "excused",
+};
+</script>
+
+<template>
+  <nav :aria-label="t('grading.queue')">
+    <RouterLink
+      v-for="row in queue.rows"
+      :key="row.person_id"
+      :to="gradePath(slug, id, row.person_id)"
+      class="entry"
+      :class="{ on: row.person_id === person }"
+      :aria-current="row.person_id === person ? 'page' : undefined"
+    >
+      <StateTile :tile="TILES[row.state] ?? 'todo'" :size="15" :word="t(`grading.state.${row.state}`)" />
+      <span class="min-w-0 flex-1 overflow-hidden text-ellipsis whitespace-nowrap">{{ row.name }}</span>
+      <span v-if="row.late_seconds" class="figures text-late">{{ lateWords(row.late_seconds, t) }}</span>
+      <span class="figures">{{ row.score ?? "" }}</span>
+    </RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+.entry {
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  min-height: 32px;
+  padding: 3px 14px 3px 24px;
+  color: var(--ink);
+  font-size: 14.5px;
+  text-decoration: none;
+}
+.entry:hover {
+  background: var(--wash);
+}
+.on {
+  background: var(--now-wash);
+  box-shadow: inset 3px 0 0 var(--now);
+  font-weight: 650;
+}
+</style>

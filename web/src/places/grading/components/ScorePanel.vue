@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { Problem, type Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import { lateWords } from "@/places/week/model/states";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { useTimes } from "@/ui/moment/zones";
+import { useGradingWrites } from "../queries";
+
+const CONFLICT = 409;
+const { work, queue, slug, id } = defineProps<{
+  work: Shapes["Work"];
+  queue: Shapes["Queue"];
+  slug: string;
+  id: number;
+}>();
+const emit = defineEmits<{ next: []; previous: [] }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const times = useTimes(() => queue.zone);
+const writes = useGradingWrites(
+  () => slug,
+  () => id,
+);
+const raw = ref("");
+const comment = ref("");
+const refused = ref("");
+const theirs = ref<number | null>(null);
+const kept = ref<Shapes["ScoreOut"]>(work.score);
+const input = useTemplateRef<HTMLInputElement>("input");
+
+watch(
+  () => [work.person_id, work.score.version] as const,
+  ([person, version], before) => {
+    if (before && person === before[0] && version === kept.value.version) return;
+    kept.value = work.score;
+    raw.value = work.score.raw ?? "";
+    comment.value = work.score.comment;
+    refused.value = "";
+    theirs.value = null;
+    input.value?.focus();
+  },
+  { immediate: true },
+);
+
+const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
+
+async function save(seen = kept.value.version): Promise<boolean> {
+  if (!dirty.value && seen === kept.value.version) return true;
+  try {
+    kept.value = await writes.save.mutateAsync({
+      person: work.person_id,
+      attempt: work.score.attempt,
+      raw: String(raw.value),
+      comment: comment.value,
+      seen_version: seen,
+    });
+    refused.value = "";
+    theirs.value = null;
+    return true;
+  } catch (error) {
+    refused.value = wrong(error);
+    if (error instanceof Problem && error.status === CONFLICT) theirs.value = Number(error.also.version);
+    return false;
+  }
+}
+
+async function saveNext(): Promise<void> {
+  if (await save()) emit("next");
+}
+
+function keepTheirs(): void {
+  kept.value = { ...kept.value };
+  raw.value = work.score.raw ?? "";
+  comment.value = work.score.comment;
+  refused.value = "";
+  theirs.value = null;
+}
+
+const saved = computed(() => {
+  if (!kept.value.graded_at || dirty.value) return "";
+  const at = times.value.clock(kept.value.graded_at);
+  return kept.value.released_at ? t("grading.savedOut", { at }) : t("grading.savedHeld", { at });
+});
+const late = computed(() =>
+  kept.value.late_units && queue.late_per
+    ? t("grading.lateBy", {
+        by: lateWords(kept.value.late_seconds, t),
+        units: kept.value.late_units,
+        per: t(`standing.perUnits.${queue.late_per}`, kept.value.late_units),
+        percent: queue.late_percent,
+      })
+    : "",
+);
+defineExpose({ save });
+</script>
+
+<template>
+  <form class="panel" @submit.prevent="saveNext">
+    <UiField v-slot="{ field }" :label="t('grading.score', { possible: queue.possible })">
+      <input
+        :id="field"
+        ref="input"
+        v-model="raw"
+        class="field figures score"
+        inputmode="decimal"
+        autocomplete="off"
+        @change="save()"
+      />
+    </UiField>
+    <dl v-if="kept.counts !== null && !dirty" class="sum">
+      <dt>{{ t("grading.given") }}</dt>
+      <dd>{{ kept.raw }}</dd>
+      <template v-if="late">
+        <dt>{{ late }}</dt>
+        <dd>− {{ kept.deduction }}</dd>
+      </template>
+      <dt class="font-semibold">{{ t("grading.counts") }}</dt>
+      <dd class="font-semibold">{{ kept.counts }}</dd>
+    </dl>
+    <p v-else-if="late" class="text-[13.5px] text-late">{{ late }}</p>
+    <UiField v-slot="{ field }" :label="t('grading.comment')">
+      <textarea :id="field" v-model="comment" class="field" rows="6" @change="save()" />
+    </UiField>
+    <p v-if="refused" role="alert" class="text-[14px] text-late">{{ refused }}</p>
+    <div v-if="theirs !== null" class="flex gap-2">
+      <UiButton @click="keepTheirs">{{ t("grading.conflictKeep") }}</UiButton>
+      <UiButton @click="save(theirs)">{{ t("grading.conflictMine") }}</UiButton>
+    </div>
+    <div class="flex flex-wrap gap-2">
+      <UiButton look="main" type="submit">{{ t("grading.saveNext") }}</UiButton>
+      <UiButton @click="emit('previous')">{{ t("grading.previous") }}</UiButton>
+      <UiButton @click="emit('next')">{{ t("grading.next") }}</UiButton>
+    </div>
+    <p class="text-[13.5px]" role="status">{{ saved }}</p>
+    <p class="text-[13px] text-soft">{{ t("grading.keys") }}</p>
+  </form>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 12px;
+}
+.score {
+  font-size: 22px;
+}
+.sum {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  font-size: 14px;
+}
+.sum dt,
+.sum dd {
+  padding: 3px 0;
+  border-bottom: 1px solid var(--rule-faint);
+}
+.sum dd {
+  font-family: var(--font-mono);
+  text-align: right;
+}
+</style>

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink, useRouter } from "vue-router";
+import { useWrong } from "@/api/writes";
+import { gradePath, itemPath } from "@/app/addresses";
+import NothingHere from "@/app/shell/NothingHere.vue";
+import { useKeys } from "@/app/shell/shortcuts";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
+import { say } from "@/ui/notice/notices";
+import QueueList from "../components/QueueList.vue";
+import ScorePanel from "../components/ScorePanel.vue";
+import WorkView from "../components/WorkView.vue";
+import { useGradingWrites, useQueue, useWork } from "../queries";
+
+const { slug, id, person } = defineProps<{ slug: string; id: number; person: number | null }>();
+const { t } = useI18n();
+const router = useRouter();
+const wrong = useWrong();
+const { data: queue, error } = useQueue(
+  () => slug,
+  () => id,
+);
+const { data: work } = useWork(
+  () => slug,
+  () => id,
+  () => person,
+);
+const writes = useGradingWrites(
+  () => slug,
+  () => id,
+);
+const releasing = ref(false);
+const list = useTemplateRef<HTMLElement>("list");
+/** The order in which one began: it does not jump while scores are saved. */
+const order = ref<number[]>([]);
+
+watch(
+  queue,
+  (found) => {
+    if (!found) return;
+    const all = found.rows.map((r) => r.person_id);
+    if (order.value.length !== all.length) order.value = all;
+    if (person === null && order.value.length) void router.replace(gradePath(slug, id, order.value[0]));
+  },
+  { immediate: true },
+);
+const steady = computed(() => {
+  if (!queue.value) return null;
+  const rows = new Map(queue.value.rows.map((r) => [r.person_id, r]));
+  return { ...queue.value, rows: order.value.flatMap((p) => rows.get(p) ?? []) };
+});
+
+async function go(by: number): Promise<void> {
+  const to = order.value[order.value.indexOf(person ?? 0) + by];
+  if (!to) return say(t("grading.done"));
+  await router.push(gradePath(slug, id, to));
+  await nextTick();
+  list.value?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest" });
+}
+
+async function release(): Promise<void> {
+  const done = await writes.release.mutateAsync(null);
+  releasing.value = false;
+  say(t("grading.released", { n: done.scores }));
+}
+
+useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
+</script>
+
+<template>
+  <NothingHere v-if="error && !queue" :message="wrong(error)" />
+  <div v-else-if="queue && steady" class="page">
+    <aside ref="list" class="side">
+      <div class="px-6 py-3">
+        <RouterLink :to="itemPath(slug, id)" class="text-[13.5px]"
+          >← {{ t("grading.back", { item: queue.title }) }}</RouterLink
+        >
+        <p class="mt-1 text-[14px]">
+          {{ t("grading.waiting", { n: queue.waiting })
+          }}<template v-if="queue.hold"> · {{ t("grading.held", { n: queue.held }) }}</template>
+        </p>
+        <UiButton v-if="queue.held && queue.can_release" class="mt-2" @click="releasing = true">
+          {{ t("grading.release", { n: queue.held }, queue.held) }}
+        </UiButton>
+      </div>
+      <QueueList :queue="steady" :slug="slug" :id="id" :person="person" />
+    </aside>
+    <main id="content" class="min-w-0 flex-1 px-4 py-5 sm:px-10">
+      <h1 class="mb-3 text-[24px] font-bold">{{ queue.title }}</h1>
+      <WorkView v-if="work" :work="work" :zone="queue.zone" />
+      <p v-else class="text-soft">{{ t("grading.pick") }}</p>
+    </main>
+    <aside v-if="work" class="score" :aria-label="t('grading.score', { possible: queue.possible })">
+      <ScorePanel
+        :key="work.person_id"
+        :work="work"
+        :queue="queue"
+        :slug="slug"
+        :id="id"
+        @next="go(1)"
+        @previous="go(-1)"
+      />
+    </aside>
+    <UiDialog :open="releasing" :title="t('grading.releaseTitle')" @close="releasing = false">
+      <p class="mb-4">{{ t("grading.releaseText", { n: queue.held }) }}</p>
+      <UiButton look="main" @click="release">{{ t("grading.releaseGo") }}</UiButton>
+      <UiButton look="text" @click="releasing = false">{{ t("app.cancel") }}</UiButton>
+    </UiDialog>
+  </div>
+  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+</template>
+
+<style scoped>
+.page {
+  display: flex;
+  height: calc(100vh - 119px);
+}
+.side {
+  width: 268px;
+  flex: none;
+  overflow-y: auto;
+  border-right: 1px solid var(--rule);
+  background: var(--band);
+}
+main {
+  overflow-y: auto;
+}
+.score {
+  width: 300px;
+  flex: none;
+  overflow-y: auto;
+  padding: 20px;
+  border-left: 1px solid var(--rule);
+  background: var(--sheet);
+}
+@media (max-width: 1023px) {
+  .page {
+    flex-direction: column;
+    height: auto;
+    padding-bottom: 70px;
+  }
+  .side,
+  .score {
+    width: auto;
+    max-height: 40vh;
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .score {
+    max-height: none;
+  }
+}
+</style>

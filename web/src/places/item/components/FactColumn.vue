@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import { effortWords, stateDetail, stateWord, tileOf } from "@/places/week/model/states";
+import { useTimes } from "@/ui/moment/zones";
+import StateTile from "@/ui/tile/StateTile.vue";
+
+const { page, grading, work } = defineProps<{
+  page: Shapes["ItemPage"];
+  grading: Shapes["ItemGrading"] | undefined;
+  work: Shapes["MyWork"] | undefined;
+}>();
+const { t } = useI18n();
+const times = useTimes(() => page.zone);
+interface Fact {
+  name: string;
+  value: string;
+  lines: string[];
+}
+
+const own = (iso: string): string[] => {
+  const mine = times.value.own(iso);
+  return mine ? [t("item.ownTime", { at: mine })] : [];
+};
+
+function moments(): Fact[] {
+  const { row, now } = page;
+  const found: Fact[] = [];
+  const upcoming = row.opens && Date.parse(row.opens) > Date.parse(now);
+  if (row.opens && (upcoming || page.teaching))
+    found.push({ name: t("item.opens"), value: times.value.moment(row.opens), lines: own(row.opens) });
+  if (row.due) {
+    found.push({
+      name: t("item.due"),
+      value: times.value.moment(row.due),
+      lines: [times.value.relative(row.due, now), ...own(row.due)],
+    });
+  }
+  if (row.start_by && !row.done) {
+    const why = row.start_by_proposed
+      ? [t("item.startByWhy", { effort: effortWords(row.minutes, t), budget: page.budget })]
+      : [];
+    found.push({ name: t("item.startBy"), value: times.value.day(row.start_by), lines: why });
+  }
+  return found;
+}
+
+function late(): Fact[] {
+  const { row } = page;
+  if (!row.due || row.kind !== "assignment")
+    return row.closes ? [{ name: t("item.closes"), value: times.value.moment(row.closes), lines: [] }] : [];
+  const value = row.closes ? t("item.lateUntil", { at: times.value.moment(row.closes) }) : t("item.noLate");
+  const lines = [];
+  if (grading?.late_percent && grading.late_per) {
+    lines.push(
+      t("item.lateRule", { percent: grading.late_percent, per: t(`detail.per.${grading.late_per}`) }),
+    );
+    if (grading.grace_minutes) lines.push(t("item.lateGrace", { n: grading.grace_minutes }));
+  } else if (row.closes) lines.push(t("item.noLate"));
+  return [{ name: t("item.late"), value, lines }];
+}
+
+function counts(): Fact[] {
+  const { row } = page;
+  const found: Fact[] = [];
+  if (row.points !== null) {
+    const line =
+      grading?.category && grading.weight
+        ? [t("item.category", { category: grading.category, weight: grading.weight })]
+        : [];
+    found.push({
+      name: t("item.points"),
+      value: String(row.points),
+      lines: row.practice ? [t("size.practice")] : line,
+    });
+  }
+  if (work?.brief.takes_hand_ins && grading) {
+    const counting = t(`counting.${grading.counting}`);
+    const value = work.brief.attempts
+      ? t("item.attemptsLine", { n: work.brief.attempts, counting })
+      : t("item.attemptsAny", { counting });
+    found.push({ name: t("item.attempts"), value, lines: [] });
+  }
+  if (row.minutes) found.push({ name: t("item.effort"), value: effortWords(row.minutes, t), lines: [] });
+  found.push({ name: t("item.doneWhen"), value: t(`doneRule.${page.done_rule}`), lines: [] });
+  return found;
+}
+
+const facts = computed(() => [...moments(), ...late(), ...counts()]);
+</script>
+
+<template>
+  <aside class="facts" :aria-label="t('item.facts')">
+    <dl>
+      <div v-if="!page.teaching">
+        <dt>{{ t("item.stands") }}</dt>
+        <dd class="flex items-start gap-2">
+          <StateTile :tile="tileOf(page.row)" :size="17" class="mt-0.5" />
+          <div>
+            {{ stateWord(page.row, t, times) }}
+            <span v-if="stateDetail(page.row, t, times, page.now)">{{
+              stateDetail(page.row, t, times, page.now)
+            }}</span>
+          </div>
+        </dd>
+      </div>
+      <div v-for="fact in facts" :key="fact.name">
+        <dt>{{ fact.name }}</dt>
+        <dd>
+          {{ fact.value }}<span v-for="line in fact.lines" :key="line">{{ line }}</span>
+        </dd>
+      </div>
+    </dl>
+  </aside>
+</template>
+
+<style scoped>
+.facts {
+  width: 248px;
+  flex: none;
+  padding: 16px 20px 70px;
+  border-left: 1px solid var(--rule);
+  font-size: 14px;
+}
+dt {
+  margin-top: 12px;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+dd {
+  margin-top: 1px;
+  font-weight: 650;
+}
+dd span {
+  display: block;
+  color: var(--ink-soft);
+  font-size: 13px;
+  font-weight: 400;
+}
+@media (max-width: 1023px) {
+  .facts {
+    width: auto;
+    padding: 4px 14px 12px;
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  dl {
+    display: grid;
+    grid-template-columns: repeat(2, 1fr);
+    gap: 0 12px;
+  }
+}
+</style>

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, onUnmounted, ref, useTemplateRef, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { useRouter } from "vue-router";
+import { Problem } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import { gradePath, itemPath, stepPath } from "@/app/addresses";
+import NothingHere from "@/app/shell/NothingHere.vue";
+import { useKeys } from "@/app/shell/shortcuts";
+import { shownStep } from "@/app/shell/step";
+import { useGrading, useItem } from "@/places/week/settings";
+import UiButton from "@/ui/button/UiButton.vue";
+import FactColumn from "../components/FactColumn.vue";
+import FootBar from "../components/FootBar.vue";
+import HandInPanel from "../components/HandInPanel.vue";
+import ItemBody from "../components/ItemBody.vue";
+import LockedItem from "../components/LockedItem.vue";
+import PathColumn from "../components/PathColumn.vue";
+import { useItemWrites, useMyWork } from "../queries";
+
+const ItemSettings = defineAsyncComponent(() => import("@/places/week/components/ItemSettings.vue"));
+
+const { slug, id } = defineProps<{ slug: string; id: number }>();
+const { t } = useI18n();
+const router = useRouter();
+const wrong = useWrong();
+const { data: page, error } = useItem(
+  () => slug,
+  () => id,
+);
+const isWork = computed(() => page.value?.row.kind === "assignment" && !page.value.teaching);
+const { data: work } = useMyWork(
+  () => slug,
+  () => id,
+  () => isWork.value,
+);
+const { data: grading } = useGrading(
+  () => slug,
+  () => id,
+  () => page.value !== undefined,
+);
+const writes = useItemWrites(
+  () => slug,
+  () => id,
+);
+const panel = useTemplateRef<InstanceType<typeof HandInPanel>>("panel");
+const settings = ref(false);
+const noted = ref(0);
+
+watch(
+  page,
+  (found) => {
+    if (!found) return;
+    shownStep.value = found.step;
+    if (!found.teaching && found.row.id === id && noted.value !== id) {
+      noted.value = id;
+      writes.opened.mutate(null);
+    }
+  },
+  { immediate: true },
+);
+onUnmounted(() => (shownStep.value = ""));
+
+const place = computed(() => {
+  if (!page.value) return "";
+  const step = t(page.value.dated ? "item.stepWeek" : "item.stepModule", { n: page.value.step });
+  return t("item.place", {
+    step,
+    n: page.value.row.number,
+    all: page.value.module.rows.length,
+    kind: t(`kind.${page.value.row.kind}`),
+  });
+});
+const canTick = computed(
+  () => page.value?.done_rule === "ticked" && !page.value.teaching && page.value.row.open,
+);
+const mustAgree = computed(() => {
+  const found = page.value;
+  return found?.row.kind === "acknowledgement" && !found.teaching && !found.row.done && found.row.open;
+});
+
+function toStep(): void {
+  if (page.value) void router.push(stepPath(slug, page.value.step, page.value.dated));
+}
+
+/** Finishing an item goes on to the next open one with the same key. */
+async function finish(done: boolean): Promise<void> {
+  const facts = await writes.tick.mutateAsync(done);
+  if (done && facts.next) await router.push(itemPath(slug, facts.next.id));
+  else if (done) toStep();
+}
+
+async function agree(): Promise<void> {
+  const facts = await writes.acknowledge.mutateAsync(page.value?.edition ?? 0);
+  if (facts.next) await router.push(itemPath(slug, facts.next.id));
+  else toStep();
+}
+
+useKeys(() => ({
+  j: () => page.value?.next && void router.push(itemPath(slug, page.value.next.id)),
+  k: () => page.value?.previous && void router.push(itemPath(slug, page.value.previous.id)),
+  d: () => canTick.value && !page.value?.row.done && void finish(true),
+}));
+</script>
+
+<template>
+  <LockedItem v-if="error instanceof Problem && error.status === 403" :problem="error" :slug="slug" />
+  <NothingHere v-else-if="error && !page" :message="wrong(error)" />
+  <div v-else-if="page" :key="page.row.id" class="flex min-h-[calc(100vh-118px)] flex-col lg:flex-row">
+    <PathColumn :page="page" :slug="slug" />
+    <div class="flex min-w-0 flex-1 flex-col">
+      <main id="content" class="min-w-0 flex-1 px-3.5 pt-4 pb-10 sm:px-11 sm:pt-5">
+        <p class="text-[14px] text-soft">{{ place }}</p>
+        <h1 class="mb-3 text-[24px] leading-tight font-bold [overflow-wrap:anywhere] sm:text-[28px]">
+          {{ page.row.title }}
+        </h1>
+        <p
+          v-if="!page.row.published && page.teaching"
+          class="mb-3 inline-block rounded border border-rule px-2 text-[14px] text-soft"
+        >
+          {{ t("item.hidden") }}
+        </p>
+        <p v-if="mustAgree && page.acknowledged_edition" role="status" class="mb-3 font-semibold">
+          {{ t("item.changedSince") }}
+        </p>
+        <FactColumn class="lg:hidden" :page="page" :grading="grading" :work="work" />
+        <ItemBody :page="page" :slug="slug" />
+        <HandInPanel v-if="isWork && work" ref="panel" :page="page" :work="work" :slug="slug" />
+        <p v-if="page.row.kind === 'acknowledgement' && page.row.done" class="mt-6 text-soft">
+          {{ t("item.acknowledged", { edition: page.acknowledged_edition }) }}
+        </p>
+      </main>
+      <FootBar :page="page" :slug="slug">
+        <template v-if="page.teaching">
+          <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
+          <UiButton
+            v-if="page.row.kind === 'assignment' && page.row.points"
+            look="main"
+            :to="gradePath(slug, id)"
+            >{{ t("gradebook.grade") }}</UiButton
+          >
+        </template>
+        <UiButton
+          v-else-if="mustAgree"
+          look="main"
+          :disabled="writes.acknowledge.isPending.value"
+          @click="agree"
+          >{{ t("item.acknowledge") }}</UiButton
+        >
+        <template v-else-if="canTick">
+          <UiButton v-if="page.row.done" @click="finish(false)">{{ t("item.untick") }}</UiButton>
+          <UiButton v-else look="main" :disabled="writes.tick.isPending.value" @click="finish(true)">{{
+            t("item.tick")
+          }}</UiButton>
+        </template>
+        <UiButton v-else-if="panel?.ready" look="main" @click="panel.open()">
+          {{
+            panel.files.length
+              ? t("handIn.goFiles", { n: panel.files.length }, panel.files.length)
+              : t("handIn.go")
+          }}
+        </UiButton>
+      </FootBar>
+    </div>
+    <FactColumn class="hidden lg:block" :page="page" :grading="grading" :work="work" />
+    <ItemSettings v-if="settings" :slug="slug" :id="id" @close="settings = false" />
+  </div>
+  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+</template>

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { itemPath } from "@/app/addresses";
+import { lateWords, startedWords, tileOf } from "@/places/week/model/states";
+import { useTimes } from "@/ui/moment/zones";
+import StateTile from "@/ui/tile/StateTile.vue";
+import ClassStrip from "./ClassStrip.vue";
+
+const { item, slug, zone, strip, drops } = defineProps<{
+  item: Shapes["ItemRow"];
+  slug: string;
+  zone: string;
+  strip: Shapes["Strip"] | undefined;
+  drops: number;
+}>();
+const { t } = useI18n();
+const times = useTimes(() => zone);
+const open = ref(false);
+
+function missingWords(): string {
+  const word = t("state.missing");
+  if (!item.closes) return word;
+  const at = times.value.moment(item.closes);
+  if (item.late_percent && item.late_per) {
+    const cost = { at, percent: item.late_percent, per: t(`detail.per.${item.late_per}`) };
+    return `${word} · ${t("detail.untilCost", cost)}`;
+  }
+  return `${word} · ${t("detail.until", { at })}`;
+}
+
+const words = computed(() => {
+  if (item.role === "dropped_low") return t("standing.droppedLow", { n: drops });
+  if (item.role === "dropped_high") return t("standing.droppedHigh", { n: drops });
+  switch (item.state) {
+    case "missing":
+      return missingWords();
+    case "scored": {
+      const per = item.late_per ? t(`standing.perUnits.${item.late_per}`, item.late_units) : "";
+      if (item.late_units)
+        return t("standing.late", {
+          given: item.given,
+          deduction: item.deduction,
+          units: item.late_units,
+          per,
+        });
+      return t("grading.state.released");
+    }
+    case "being_graded":
+      return `${t("state.being_graded")} · ${t("detail.released")}`;
+    case "handed_in":
+      return item.late_seconds
+        ? t("state.late", { by: lateWords(item.late_seconds, t) })
+        : t("state.handed_in");
+    case "started":
+      return `${t("state.started")}: ${startedWords(item.started, t)}`;
+    case "locked":
+      return `${t("state.locked")} · ${t("detail.after")} ${item.waits_for.join(", ")}`;
+    case "not_open":
+      return t("state.not_open", { at: item.opens_at ? times.value.moment(item.opens_at) : "" });
+  }
+  return t(`state.${item.state}`);
+});
+const dropped = computed(() => item.role.startsWith("dropped"));
+</script>
+
+<template>
+  <tr class="item" :data-state="item.state">
+    <td class="title">
+      <RouterLink :to="itemPath(slug, item.id)" class="text-ink">{{ item.title }}</RouterLink>
+    </td>
+    <td class="figures">{{ item.due ? times.day(item.due) : "" }}</td>
+    <td>
+      <span class="flex items-center gap-2">
+        <StateTile :tile="dropped ? 'excused' : tileOf(item)" />
+        <span>
+          {{ words }}
+          <template v-if="item.comment">
+            ·
+            <button
+              type="button"
+              class="min-h-6 text-deep underline"
+              :aria-expanded="open"
+              @click="open = !open"
+            >
+              {{ t("standing.commented") }}
+            </button>
+          </template>
+        </span>
+      </span>
+      <p v-if="open" class="max-w-[60ch] py-1 pl-7 text-[14px] whitespace-pre-wrap">{{ item.comment }}</p>
+    </td>
+    <td class="class">
+      <ClassStrip v-if="item.state === 'scored'" :strip="strip" :own="item.score" :possible="item.possible" />
+    </td>
+    <td class="f">{{ item.score ?? "–" }} / {{ item.possible }}</td>
+    <td class="f wide" />
+    <td class="f wide" />
+  </tr>
+</template>
+
+<style scoped>
+td {
+  height: 36px;
+  padding: 2px 10px;
+  border-bottom: 1px solid var(--rule-faint);
+}
+.title {
+  padding-left: 38px;
+}
+.f {
+  font: 13.5px var(--font-mono);
+  text-align: right;
+  white-space: nowrap;
+}
+@media (max-width: 719px) {
+  .title {
+    padding-left: 14px;
+  }
+  .class,
+  .wide,
+  td.figures {
+    display: none;
+  }
+}
+</style>

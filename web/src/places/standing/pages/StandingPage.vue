@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { useWrong } from "@/api/writes";
+import NothingHere from "@/app/shell/NothingHere.vue";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
+import BandScale from "../components/BandScale.vue";
+import StandingItem from "../components/StandingItem.vue";
+import TotalArithmetic from "../components/TotalArithmetic.vue";
+import { useStanding, useStrips } from "../queries";
+
+const { slug } = defineProps<{ slug: string }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const { data: standing, error } = useStanding(() => slug);
+const { data: strips } = useStrips(() => slug);
+const how = ref(false);
+const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_id, s])));
+</script>
+
+<template>
+  <NothingHere v-if="error && !standing" :message="wrong(error)" />
+  <main v-else-if="standing" id="content" class="px-3.5 pt-3.5 pb-24 sm:px-6">
+    <h1 class="sr-only">{{ t("standing.title") }}</h1>
+    <section class="card mb-3 grid gap-5 px-5 py-3.5 lg:grid-cols-[210px_1fr]">
+      <div>
+        <template v-if="standing.current.value">
+          <div class="font-head text-[44px] leading-none font-bold tracking-tight">
+            {{ standing.current.value
+            }}<small class="ml-2 text-[20px] font-semibold">{{ standing.current.band }}</small>
+          </div>
+          <p class="mt-1.5 text-soft">{{ t("standing.currentLine", { share: standing.current.share }) }}</p>
+        </template>
+        <p v-else class="text-soft">{{ t("standing.nothing") }}</p>
+        <button
+          v-if="standing.categories.length"
+          type="button"
+          class="mt-1.5 min-h-6 text-deep hover:underline"
+          @click="how = true"
+        >
+          {{ t("standing.how") }}
+        </button>
+      </div>
+      <BandScale v-if="standing.bands.length" :standing="standing" />
+    </section>
+    <p v-if="!standing.categories.length" class="card p-5 text-soft">{{ t("standing.empty") }}</p>
+    <div v-else class="card overflow-x-auto" role="region" :aria-label="t('standing.title')" tabindex="0">
+      <table class="w-full border-collapse text-[15px]">
+        <thead>
+          <tr>
+            <th scope="col">{{ t("standing.categoryItem") }}</th>
+            <th scope="col" class="wide">{{ t("standing.due") }}</th>
+            <th scope="col">{{ t("standing.where") }}</th>
+            <th scope="col" class="wide">{{ t("standing.class") }}</th>
+            <th scope="col" class="f">{{ t("standing.score") }}</th>
+            <th scope="col" class="f wide">{{ t("standing.weight") }}</th>
+            <th scope="col" class="f wide">{{ t("standing.adds") }}</th>
+          </tr>
+        </thead>
+        <tbody v-for="category in standing.categories" :key="category.id">
+          <tr class="category">
+            <th scope="row">
+              {{ category.name }}
+              <span v-if="category.drop_lowest" class="font-normal text-soft"
+                >· {{ t("standing.dropsLow", { n: category.drop_lowest }, category.drop_lowest) }}</span
+              >
+              <span v-if="category.extra_credit" class="font-normal text-soft"
+                >· {{ t("standing.extra") }}</span
+              >
+            </th>
+            <td class="wide" />
+            <td />
+            <td class="wide" />
+            <td class="f">
+              {{
+                category.arithmetic.percent === null
+                  ? "–"
+                  : `${category.arithmetic.numerator} / ${category.arithmetic.denominator}`
+              }}
+            </td>
+            <td class="f wide">
+              {{ category.arithmetic.weight }} %
+              <template v-if="category.arithmetic.percent !== null">
+                → {{ category.arithmetic.effective_weight }} %</template
+              >
+            </td>
+            <td class="f wide">
+              {{ category.arithmetic.percent === null ? "–" : category.arithmetic.contribution }}
+            </td>
+          </tr>
+          <StandingItem
+            v-for="item in category.items"
+            :key="item.id"
+            :item="item"
+            :slug="slug"
+            :zone="standing.zone"
+            :strip="stripOf.get(item.id)"
+            :drops="category.arithmetic.items.filter((i) => i.role !== 'out').length"
+          />
+          <tr v-if="!category.items.length">
+            <td colspan="7" class="px-9 py-2 text-soft">{{ t("standing.noItems") }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <UiDialog :open="how" wide :title="t('standing.how')" @close="how = false">
+      <TotalArithmetic :total="standing.current" :kind="t('standing.current')" />
+      <TotalArithmetic :total="standing.floor" :kind="t('standing.floor')" />
+      <TotalArithmetic :total="standing.ceiling" :kind="t('standing.ceiling')" />
+      <p class="mb-4 text-[14px] text-soft">
+        {{
+          t("standing.spread", { on: t(standing.letters_on_rounded ? "standing.rounded" : "standing.exact") })
+        }}
+      </p>
+      <UiButton @click="how = false">{{ t("app.close") }}</UiButton>
+    </UiDialog>
+  </main>
+  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+</template>
+
+<style scoped>
+thead th {
+  padding: 7px 10px;
+  border-bottom: 1px solid var(--rule);
+  color: var(--ink-soft);
+  font-size: 12px;
+  font-weight: 400;
+  text-align: left;
+  white-space: nowrap;
+}
+.category th,
+.category td {
+  height: 36px;
+  padding: 0 10px;
+  border-bottom: 1px solid var(--rule-faint);
+  background: var(--band);
+  font-weight: 650;
+  text-align: left;
+}
+.category td.f {
+  font: 650 13.5px var(--font-mono);
+  white-space: nowrap;
+}
+.category td.f,
+thead th.f {
+  text-align: right;
+}
+@media (max-width: 719px) {
+  .wide {
+    display: none;
+  }
+}
+</style>

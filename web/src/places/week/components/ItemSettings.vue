@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, reactive, ref, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
+import UiCheck from "@/ui/field/UiCheck.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { useTimes } from "@/ui/moment/zones";
+import { useSaid } from "../said";
+import { keepSettings, useBrief, useGrading, useItem } from "../settings";
+import BriefFields from "./BriefFields.vue";
+import GradingFields from "./GradingFields.vue";
+
+const { slug, id } = defineProps<{ slug: string; id: number }>();
+const emit = defineEmits<{ close: [] }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const said = useSaid(() => slug);
+const queries = useQueryClient();
+const MOMENTS = ["opens", "start_by", "due", "closes"] as const;
+const { data: page } = useItem(
+  () => slug,
+  () => id,
+);
+const isAssignment = computed(() => page.value?.row.kind === "assignment");
+const { data: grading } = useGrading(
+  () => slug,
+  () => id,
+);
+const { data: brief } = useBrief(
+  () => slug,
+  () => id,
+  () => isAssignment.value,
+);
+const times = useTimes(() => page.value?.zone ?? "");
+const refused = ref("");
+const busy = ref(false);
+const form = reactive({
+  title: "",
+  minutes: 0,
+  points: null as number | null,
+  required: true,
+  practice: false,
+  published: false,
+  after: [] as number[],
+  address: "",
+  walls: {} as Record<string, string>,
+});
+const counts = ref<Shapes["GradingIn"] | null>(null);
+const takes = ref<Shapes["Brief"] | null>(null);
+
+watch(
+  page,
+  (found) => {
+    if (!found) return;
+    const { row } = found;
+    Object.assign(form, {
+      title: row.title,
+      minutes: row.minutes,
+      points: row.points,
+      required: row.required,
+      practice: row.practice,
+      published: row.published,
+      after: [...found.after],
+      address: found.address,
+      walls: { ...found.walls },
+    });
+  },
+  { immediate: true },
+);
+watch(
+  grading,
+  (found) => {
+    if (found)
+      counts.value = { category_id: found.category_id, late_rule_id: found.late_rule_id, hold: found.hold };
+  },
+  { immediate: true },
+);
+watch(
+  brief,
+  (found) => {
+    if (found) takes.value = { ...found };
+  },
+  { immediate: true },
+);
+
+const others = computed(() => (page.value?.module.rows ?? []).filter((r) => r.id !== id));
+
+async function keep(): Promise<void> {
+  busy.value = true;
+  refused.value = "";
+  try {
+    const moments = Object.fromEntries(MOMENTS.map((m) => [m, form.walls[m] || null]));
+    const change = await keepSettings(slug, id, {
+      item: {
+        title: form.title,
+        minutes: Number(form.minutes) || 0,
+        points: form.points === null || String(form.points) === "" ? null : Number(form.points),
+        required: form.required,
+        practice: form.practice,
+        published: form.published,
+        after: form.after,
+        ...(page.value?.row.kind === "link" && form.address ? { address: form.address } : {}),
+      },
+      moments: moments as Shapes["MomentsIn"],
+      grading: form.points ? counts.value : null,
+      brief: isAssignment.value ? takes.value : null,
+    });
+    said(null, change);
+    emit("close");
+  } catch (error) {
+    refused.value = wrong(error);
+  } finally {
+    busy.value = false;
+    await queries.invalidateQueries();
+  }
+}
+</script>
+
+<template>
+  <UiDialog
+    :open="true"
+    wide
+    :title="t('settings.title', { title: page?.row.title ?? '' })"
+    @close="emit('close')"
+  >
+    <form v-if="page" class="grid gap-4" @submit.prevent="keep">
+      <UiField v-slot="{ field }" :label="t('layout.title')">
+        <input :id="field" v-model="form.title" class="field" required />
+      </UiField>
+      <UiField v-if="page.row.kind === 'link'" v-slot="{ field }" :label="t('settings.address')">
+        <input :id="field" v-model="form.address" class="field" type="url" />
+      </UiField>
+      <fieldset>
+        <legend class="mb-1 font-semibold">{{ t("settings.moments", { zone: page.zone }) }}</legend>
+        <div class="grid gap-3 sm:grid-cols-4">
+          <UiField v-for="name in MOMENTS" :key="name" v-slot="{ field }" :label="t(`settings.${name}`)">
+            <input :id="field" v-model="form.walls[name]" class="field figures" type="datetime-local" />
+          </UiField>
+        </div>
+        <p v-if="page.row.start_by_proposed && page.row.start_by" class="mt-1 text-[13px] text-soft">
+          {{ t("settings.proposed", { at: times.moment(page.row.start_by) }) }}
+        </p>
+      </fieldset>
+      <div class="grid items-end gap-3 sm:grid-cols-4">
+        <UiField v-slot="{ field }" :label="t('settings.minutes')">
+          <input
+            :id="field"
+            v-model.number="form.minutes"
+            class="field figures"
+            type="number"
+            min="0"
+            max="6000"
+          />
+        </UiField>
+        <UiField v-slot="{ field }" :label="t('settings.points')">
+          <input :id="field" v-model="form.points" class="field figures" type="number" min="0" step="0.5" />
+        </UiField>
+        <div class="sm:col-span-2">
+          <UiCheck v-model="form.published" :label="t('settings.published')" />
+          <UiCheck v-model="form.required" :label="t('settings.required')" />
+          <UiCheck v-model="form.practice" :label="t('settings.practice')" />
+        </div>
+      </div>
+      <BriefFields v-if="isAssignment && takes" v-model="takes" />
+      <GradingFields v-if="form.points && grading && counts" v-model="counts" :grading="grading" />
+      <fieldset v-if="others.length">
+        <legend class="mb-1 font-semibold">{{ t("settings.after") }}</legend>
+        <div class="max-h-36 overflow-y-auto border border-rule p-2">
+          <label v-for="other in others" :key="other.id" class="flex min-h-7 items-center gap-2 text-[15px]">
+            <input v-model="form.after" type="checkbox" :value="other.id" /> {{ other.title }}
+          </label>
+        </div>
+      </fieldset>
+      <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
+      <div class="flex gap-2">
+        <UiButton look="main" type="submit" :disabled="busy">{{ t("app.save") }}</UiButton>
+        <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
+      </div>
+    </form>
+  </UiDialog>
+</template>

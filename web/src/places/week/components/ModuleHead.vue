@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
+import UiMenu from "@/ui/menu/UiMenu.vue";
+import { useLayoutWrites } from "../queries";
+import { useSaid } from "../said";
+import TitleField from "./TitleField.vue";
+
+const { module, slug, canLayOut } = defineProps<{
+  module: Shapes["SheetModule"];
+  slug: string;
+  canLayOut: boolean;
+}>();
+const { t } = useI18n();
+const writes = useLayoutWrites(() => slug);
+const said = useSaid(() => slug);
+const naming = ref<"module" | "part" | "">("");
+const objectives = ref<string | null>(null);
+const choices = computed(() => [
+  { key: "rename", label: t("layout.rename") },
+  { key: "objectives", label: t("layout.objectives") },
+  { key: "part", label: t("layout.addPart") },
+  { key: "order", label: t(module.in_order ? "layout.notInOrder" : "layout.inOrder") },
+  { key: "publish", label: t(module.published ? "layout.hideAll" : "layout.publishAll") },
+  { key: "remove", label: t("layout.remove") },
+]);
+
+async function change(wish: Partial<Shapes["ModuleChange"]>): Promise<void> {
+  naming.value = "";
+  objectives.value = null;
+  said(null, await writes.changeModule.mutateAsync({ id: module.id, ...wish }));
+}
+
+async function addPart(title: string): Promise<void> {
+  naming.value = "";
+  said(null, await writes.newPart.mutateAsync({ module: module.id, title }));
+}
+
+async function choose(key: string): Promise<void> {
+  if (key === "rename") naming.value = "module";
+  else if (key === "part") naming.value = "part";
+  else if (key === "objectives") objectives.value = module.objectives.join("\n");
+  else if (key === "order") await change({ in_order: !module.in_order });
+  else if (key === "publish") await change({ published: !module.published, with_items: true });
+  else said(t("layout.removed", { title: module.title }), await writes.removeModule.mutateAsync(module.id));
+}
+</script>
+
+<template>
+  <div class="flex min-h-9 items-center gap-3 border-b border-rule-faint px-3">
+    <TitleField
+      v-if="naming === 'module'"
+      class="max-w-md"
+      :value="module.title"
+      :label="t('layout.module')"
+      @keep="(title) => change({ title })"
+      @stop="naming = ''"
+    />
+    <span v-else class="font-head text-[14px] font-bold">{{ module.title }}</span>
+    <span v-if="module.in_order" class="text-[13px] text-soft">{{ t("week.inOrder") }}</span>
+    <span v-if="!module.published" class="rounded border border-rule px-1.5 text-[13px] text-soft">{{
+      t("week.hidden")
+    }}</span>
+    <UiMenu
+      v-if="canLayOut"
+      class="ml-auto -mr-1.5"
+      :label="t('layout.moduleMenu', { title: module.title })"
+      :choices="choices"
+      @choose="choose"
+      >⋯</UiMenu
+    >
+  </div>
+  <div v-if="naming === 'part'" class="border-b border-rule-faint bg-band px-9 py-1">
+    <TitleField class="max-w-md" value="" :label="t('layout.part')" @keep="addPart" @stop="naming = ''" />
+  </div>
+  <UiDialog :open="objectives !== null" :title="t('layout.objectives')" @close="objectives = null">
+    <form @submit.prevent="change({ objectives: (objectives ?? '').split('\n') })">
+      <label class="mb-1 block text-[14px] text-soft" :for="`objectives-${module.id}`">{{
+        t("layout.objectivesHint")
+      }}</label>
+      <textarea :id="`objectives-${module.id}`" v-model="objectives" class="field mb-4" rows="6" />
+      <UiButton look="main" type="submit">{{ t("app.save") }}</UiButton>
+      <UiButton look="text" @click="objectives = null">{{ t("app.cancel") }}</UiButton>
+    </form>
+  </UiDialog>
+</template>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import { gradePath, itemPath } from "@/app/addresses";
+import UiButton from "@/ui/button/UiButton.vue";
+import { useTimes } from "@/ui/moment/zones";
+import StateTile from "@/ui/tile/StateTile.vue";
+import { stateDetail, stateWord, tileOf, type Row } from "../model/states";
+
+/** Tile, state words and the one next action of an item. */
+const { row, slug, zone, now, main } = defineProps<{
+  row: Row;
+  slug: string;
+  zone: string;
+  now: string;
+  main: boolean;
+}>();
+const { t } = useI18n();
+const times = useTimes(() => zone);
+const word = computed(() => stateWord(row, t, times.value));
+const detail = computed(() => stateDetail(row, t, times.value, now));
+const action = computed(() => {
+  if (row.state === "started") return t("action.continue");
+  if (row.state === "to_do" || (row.state === "missing" && row.open)) {
+    if (row.kind === "page") return t("action.read");
+    return row.kind === "acknowledgement" ? t("action.acknowledge") : t("action.open");
+  }
+  return "";
+});
+const count = computed(() => row.of_class);
+</script>
+
+<template>
+  <div v-if="count" class="flex items-center gap-2.5 leading-tight">
+    <span class="flex-1 text-[14px]">
+      {{ t("ofClass.done", { done: count.done, all: count.students }) }}
+      <span class="block text-[12.5px] text-soft">
+        <template v-if="count.started">{{ t("ofClass.started", { n: count.started }) }}</template>
+        <template v-if="count.held"> · {{ t("ofClass.held", { n: count.held }) }}</template>
+      </span>
+    </span>
+    <UiButton
+      v-if="row.kind === 'assignment' && row.points"
+      :to="gradePath(slug, row.id)"
+      :aria-label="`${t('action.gradeNone')}: ${row.title}`"
+    >
+      {{ count.waiting ? t("action.grade", { n: count.waiting }) : t("action.gradeNone") }}
+    </UiButton>
+  </div>
+  <div v-else class="flex items-center gap-2.5 leading-tight">
+    <StateTile :tile="tileOf(row)" />
+    <span class="min-w-0 flex-1">
+      <b class="font-semibold" :class="{ 'text-late': row.state === 'missing' }">{{ word }}</b>
+      <span v-if="row.waits_for.length" class="block text-[12.5px] text-soft">
+        {{ t("detail.after") }}
+        <template v-for="(wait, n) in row.waits_for" :key="wait.id">
+          <template v-if="n">, </template
+          ><RouterLink :to="itemPath(slug, wait.id)">{{ wait.title }}</RouterLink>
+        </template>
+      </span>
+      <span v-else class="block text-[12.5px] text-soft">{{ detail }}</span>
+    </span>
+    <UiButton
+      v-if="action"
+      :look="main ? 'main' : 'plain'"
+      :to="itemPath(slug, row.id)"
+      :aria-label="`${action}: ${row.title}`"
+    >
+      {{ action }}
+    </UiButton>
+  </div>
+</template>

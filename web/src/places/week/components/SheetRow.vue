@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import { itemPath } from "@/app/addresses";
+import type { Row } from "../model/states";
+import { effortWords } from "../model/states";
+import RowState from "./RowState.vue";
+import SpanLanes from "./SpanLanes.vue";
+
+const { row, slug, zone, now, firstDay, nowAt, current } = defineProps<{
+  row: Row;
+  slug: string;
+  zone: string;
+  now: string;
+  firstDay: string | null;
+  nowAt: number | null;
+  current: boolean;
+}>();
+const { t } = useI18n();
+const facts = computed(() => {
+  const parts = [t(`kind.${row.kind}`)];
+  if (row.minutes) parts.push(effortWords(row.minutes, t));
+  if (row.points !== null) parts.push(t("size.points", { n: row.points }, row.points));
+  if (!row.required) parts.push(t("size.optional"));
+  if (row.practice) parts.push(t("size.practice"));
+  if (!row.published) parts.push(t("size.draft"));
+  return parts.join(" · ");
+});
+</script>
+
+<template>
+  <div class="row" :class="{ current, undated: !firstDay, hidden_: !row.published }" :data-item="row.id">
+    <span class="number"
+      ><slot name="number">{{ row.number }}</slot></span
+    >
+    <div class="title">
+      <slot name="title">
+        <RouterLink :to="itemPath(slug, row.id)" class="name">{{ row.title }}</RouterLink>
+      </slot>
+      <div class="facts">{{ facts }}</div>
+    </div>
+    <SpanLanes v-if="firstDay" class="wide" :row="row" :first-day="firstDay" :zone="zone" />
+    <SpanLanes
+      v-if="firstDay && (row.due || row.closes)"
+      class="narrow"
+      mini
+      :row="row"
+      :first-day="firstDay"
+      :zone="zone"
+      :now="nowAt"
+    />
+    <RowState class="state" :row="row" :slug="slug" :zone="zone" :now="now" :main="current" />
+    <slot name="menu" />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: var(--sheet-columns);
+  min-height: 47px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule-faint);
+}
+.current {
+  background: color-mix(in srgb, var(--now-wash) 60%, var(--sheet));
+}
+.hidden_ .title {
+  opacity: 0.75;
+}
+.number {
+  padding-right: 10px;
+  color: var(--ink-soft);
+  font: 12px var(--font-mono);
+  text-align: right;
+}
+.title {
+  min-width: 0;
+  padding: 5px 10px 5px 0;
+  line-height: 1.25;
+}
+.name {
+  color: var(--ink);
+  font-weight: 650;
+  overflow-wrap: anywhere;
+}
+.facts {
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+.state {
+  padding: 4px 14px 4px 12px;
+}
+.narrow {
+  display: none;
+}
+@media (max-width: 719px) {
+  .row {
+    grid-template-columns: 22px 1fr;
+    gap: 2px 10px;
+    padding: 9px 14px;
+  }
+  .wide {
+    display: none;
+  }
+  .number {
+    align-self: start;
+    padding: 3px 0 0;
+    text-align: left;
+  }
+  .title,
+  .state {
+    padding: 0;
+  }
+  .state,
+  .narrow {
+    grid-column: 2;
+  }
+  .narrow {
+    display: block;
+    margin-top: 6px;
+    order: 3;
+  }
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import Sortable from "sortablejs";
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { itemPath } from "@/app/addresses";
+import UiMenu from "@/ui/menu/UiMenu.vue";
+import { groupsOf, stepPlace, type Place } from "../model/placing";
+import { useSaid } from "../said";
+import { useLayoutWrites } from "../queries";
+import ItemSettings from "./ItemSettings.vue";
+import ModuleHead from "./ModuleHead.vue";
+import NewItem from "./NewItem.vue";
+import PartHead from "./PartHead.vue";
+import SheetRow from "./SheetRow.vue";
+import TitleField from "./TitleField.vue";
+
+const { module, sheet, slug, nowAt } = defineProps<{
+  module: Shapes["SheetModule"];
+  sheet: Shapes["Sheet"];
+  slug: string;
+  nowAt: number | null;
+}>();
+const { t } = useI18n();
+const writes = useLayoutWrites(() => slug);
+const said = useSaid(() => slug);
+const groups = computed(() => groupsOf(module));
+const naming = ref<{ kind: "item" | "part"; id: number } | null>(null);
+const settingsOf = ref<number | null>(null);
+const root = useTemplateRef<HTMLElement>("root");
+let sortables: Sortable[] = [];
+
+const isNaming = (kind: "item" | "part", id: number) => naming.value?.kind === kind && naming.value.id === id;
+
+async function place(row: Shapes["Row"], to: Place): Promise<void> {
+  const change = await writes.placeItem.mutateAsync({ id: row.id, ...to });
+  said(t("layout.moved", { title: row.title }), change);
+  await nextTick();
+  root.value?.querySelector<HTMLElement>(`[data-item="${row.id}"] .handle`)?.focus();
+}
+
+function step(row: Shapes["Row"], by: -1 | 1): void {
+  const to = stepPlace(groups.value, row.id, by);
+  if (to) void place(row, to);
+}
+
+function dropped(event: Sortable.SortableEvent): void {
+  const { item, from, to, oldIndex = 0, newIndex = 0 } = event;
+  const row = module.rows.find((r) => r.id === Number(item.dataset.item));
+  const after = [...to.children]
+    .slice(newIndex + 1)
+    .find((c): c is HTMLElement => c instanceof HTMLElement && !!c.dataset.item);
+  // The list is drawn from what the server says: put the row back and ask for the move.
+  from.insertBefore(
+    item,
+    from.children[from === to && newIndex < oldIndex ? oldIndex + 1 : oldIndex] ?? null,
+  );
+  if (!row || (from === to && oldIndex === newIndex)) return;
+  void place(row, {
+    part_id: Number(to.dataset.part) || null,
+    before: after ? Number(after.dataset.item) : null,
+  });
+}
+
+function makeSortable(): void {
+  sortables.forEach((s) => s.destroy());
+  if (!sheet.can_lay_out) return;
+  sortables = [...(root.value?.querySelectorAll<HTMLElement>("[data-part]") ?? [])].map((list) =>
+    Sortable.create(list, {
+      group: `module-${module.id}`,
+      handle: ".handle",
+      draggable: "[data-item]",
+      animation: 0,
+      onEnd: dropped,
+    }),
+  );
+}
+watch([groups, root], () => nextTick(makeSortable), { immediate: true, flush: "post" });
+onBeforeUnmount(() => sortables.forEach((s) => s.destroy()));
+
+async function rename(id: number, title: string): Promise<void> {
+  naming.value = null;
+  said(null, await writes.changeItem.mutateAsync({ id, title }));
+}
+
+async function renamePart(id: number, title: string): Promise<void> {
+  naming.value = null;
+  said(null, await writes.renamePart.mutateAsync({ id, title }));
+}
+
+async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
+  if (key === "edit") settingsOf.value = row.id;
+  else if (key === "rename") naming.value = { kind: "item", id: row.id };
+  else if (key === "publish")
+    said(null, await writes.changeItem.mutateAsync({ id: row.id, published: !row.published }));
+  else if (key === "up" || key === "down") step(row, key === "up" ? -1 : 1);
+  else said(t("layout.removed", { title: row.title }), await writes.removeItem.mutateAsync(row.id));
+}
+
+async function choosePart(id: number, title: string, key: string): Promise<void> {
+  if (key === "rename") naming.value = { kind: "part", id };
+  else said(t("layout.removed", { title }), await writes.removePart.mutateAsync(id));
+}
+
+const rowChoices = (row: Shapes["Row"]) => [
+  { key: "edit", label: t("layout.edit") },
+  { key: "rename", label: t("layout.rename") },
+  { key: "publish", label: t(row.published ? "layout.hide" : "layout.publish") },
+  { key: "up", label: t("layout.up"), disabled: !stepPlace(groups.value, row.id, -1) },
+  { key: "down", label: t("layout.down"), disabled: !stepPlace(groups.value, row.id, 1) },
+  { key: "remove", label: t("layout.remove") },
+];
+const partChoices = computed(() => [
+  { key: "rename", label: t("layout.rename") },
+  { key: "remove", label: t("layout.remove") },
+]);
+</script>
+
+<template>
+  <section ref="root" :aria-label="module.title">
+    <ModuleHead :module="module" :slug="slug" :can-lay-out="sheet.can_lay_out" />
+    <template v-for="group in groups" :key="group.id ?? 'loose'">
+      <PartHead v-if="group.id" :title="group.title">
+        <TitleField
+          v-if="isNaming('part', group.id)"
+          class="max-w-md"
+          :value="group.title"
+          :label="t('layout.part')"
+          @keep="(title) => renamePart(group.id!, title)"
+          @stop="naming = null"
+        />
+        <h2 v-else class="font-head text-[13px] font-semibold text-soft">{{ group.title }}</h2>
+        <template v-if="sheet.can_lay_out" #menu>
+          <UiMenu
+            class="ml-auto mr-1.5"
+            :label="t('layout.menu', { title: group.title })"
+            :choices="partChoices"
+            @choose="(key) => choosePart(group.id!, group.title, key)"
+            >⋯</UiMenu
+          >
+        </template>
+      </PartHead>
+      <div :data-part="group.id ?? 0">
+        <SheetRow
+          v-for="row in group.rows"
+          :key="row.id"
+          :row="row"
+          :slug="slug"
+          :zone="sheet.zone"
+          :now="sheet.now"
+          :first-day="sheet.first_day"
+          :now-at="nowAt"
+          :current="false"
+        >
+          <template #number>
+            <button
+              v-if="sheet.can_lay_out"
+              type="button"
+              class="handle"
+              :aria-label="t('layout.drag', { title: row.title })"
+              @keydown.up.prevent="step(row, -1)"
+              @keydown.down.prevent="step(row, 1)"
+            >
+              <span aria-hidden="true">⠿</span>
+            </button>
+            {{ row.number }}
+          </template>
+          <template #title>
+            <TitleField
+              v-if="isNaming('item', row.id)"
+              :value="row.title"
+              :label="t('layout.title')"
+              @keep="(title) => rename(row.id, title)"
+              @stop="naming = null"
+            />
+            <RouterLink
+              v-else
+              :to="itemPath(slug, row.id)"
+              class="name font-semibold text-ink"
+              @keydown.f2.prevent="naming = { kind: 'item', id: row.id }"
+            >
+              {{ row.title }}
+            </RouterLink>
+          </template>
+          <template v-if="sheet.can_lay_out" #menu>
+            <UiMenu
+              :label="t('layout.menu', { title: row.title })"
+              :choices="rowChoices(row)"
+              @choose="(key) => chooseRow(row, key)"
+              >⋯</UiMenu
+            >
+          </template>
+        </SheetRow>
+      </div>
+      <NewItem
+        v-if="sheet.can_lay_out"
+        :slug="slug"
+        :module-id="module.id"
+        :part-id="group.id"
+        :part="group.title || module.title"
+        @made="(id) => (settingsOf = id)"
+      />
+    </template>
+    <ItemSettings v-if="settingsOf" :slug="slug" :id="settingsOf" @close="settingsOf = null" />
+  </section>
+</template>
+
+<style scoped>
+.handle {
+  min-width: 24px;
+  min-height: 24px;
+  color: var(--ink-soft);
+  cursor: grab;
+}
+</style>

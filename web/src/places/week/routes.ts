@@ -1,0 +1,13 @@
+import type { RouteLocationNormalized, RouteRecordRaw } from "vue-router";
+import WeekPage from "./pages/WeekPage.vue";
+
+const props = (route: RouteLocationNormalized) => ({
+  slug: String(route.params.slug),
+  routeKey: String(route.params.key),
+});
+
+export default [
+  { path: "", name: "course", component: { render: () => null }, meta: { place: "week" } },
+  { path: "week/:key", name: "week", component: WeekPage, props, meta: { place: "week" } },
+  { path: "module/:key", name: "module", component: WeekPage, props, meta: { place: "week" } },
+] satisfies RouteRecordRaw[];

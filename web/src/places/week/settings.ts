@@ -1,0 +1,80 @@
+import { useQuery } from "@tanstack/vue-query";
+import { client, insist, told, upload, wishKey, type Shapes } from "@/api/client";
+
+/** What the settings of an item are read from. */
+export const useItem = (slug: () => string, id: () => number) =>
+  useQuery({
+    queryKey: ["item", slug, id],
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/items/{item_id}", {
+          params: { path: { slug: slug(), item_id: id() } },
+        }),
+      ),
+  });
+
+export const useGrading = (slug: () => string, id: () => number, wanted: () => boolean = () => true) =>
+  useQuery({
+    queryKey: ["grading", slug, id],
+    enabled: wanted,
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/items/{item_id}/grading", {
+          params: { path: { slug: slug(), item_id: id() } },
+        }),
+      ),
+  });
+
+export const useBrief = (slug: () => string, id: () => number, wanted: () => boolean) =>
+  useQuery({
+    queryKey: ["brief", slug, id],
+    enabled: wanted,
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/items/{item_id}/brief", {
+          params: { path: { slug: slug(), item_id: id() } },
+        }),
+      ),
+  });
+
+export interface Wishes {
+  item: Partial<Shapes["ItemChange"]>;
+  moments: Shapes["MomentsIn"];
+  grading: Shapes["GradingIn"] | null;
+  brief: Shapes["Brief"] | null;
+}
+
+/** Keep all settings of one item, each by its own write; the first refusal stops and is thrown. */
+export async function keepSettings(slug: string, id: number, wishes: Wishes): Promise<Shapes["Changed"]> {
+  const params = { path: { slug, item_id: id } };
+  const { moments, grading, brief } = wishes;
+  await insist((headers) =>
+    told(client.PUT("/api/courses/{slug}/items/{item_id}/moments", { params, body: moments, headers })),
+  );
+  if (brief) {
+    await insist((headers) =>
+      told(client.PUT("/api/courses/{slug}/items/{item_id}/brief", { params, body: brief, headers })),
+    );
+  }
+  const change = await insist((headers) =>
+    told(
+      client.PATCH("/api/courses/{slug}/items/{item_id}", {
+        params,
+        body: { no_points: wishes.item.points === null, ...wishes.item },
+        headers,
+      }),
+    ),
+  );
+  if (grading) {
+    await insist((headers) =>
+      told(client.PUT("/api/courses/{slug}/items/{item_id}/grading", { params, body: grading, headers })),
+    );
+  }
+  return change;
+}
+
+export const uploadItemFile = (slug: string, id: number, file: File, onProgress: (share: number) => void) =>
+  upload<Shapes["Uploaded"]>(`/api/courses/${slug}/items/${id}/file`, file, wishKey(), onProgress);
+
+export const uploadItemImage = (slug: string, id: number, file: File) =>
+  upload<Shapes["Uploaded"]>(`/api/courses/${slug}/items/${id}/images`, file, wishKey(), () => undefined);

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/vue";
+import { computed, ref } from "vue";
+
+export interface Entry {
+  key: string;
+  name: string;
+  detail: string;
+}
+
+/** Type to find; picks one of `entries`. Drawn for the dark bar. */
+const { entries, chosen, label, none } = defineProps<{
+  entries: Entry[];
+  chosen: string;
+  label: string;
+  none: string;
+}>();
+const emit = defineEmits<{ choose: [key: string] }>();
+const typed = ref("");
+const shown = computed(() => {
+  const wanted = typed.value.trim().toLowerCase();
+  return entries.filter((e) => `${e.name} ${e.detail}`.toLowerCase().includes(wanted));
+});
+const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.name ?? "";
+</script>
+
+<template>
+  <Combobox
+    :model-value="chosen"
+    as="div"
+    class="relative"
+    @update:model-value="(key: string) => emit('choose', key)"
+  >
+    <div class="box">
+      <ComboboxInput
+        class="input"
+        :aria-label="label"
+        :display-value="nameOf"
+        @change="typed = $event.target.value"
+        @focus="$event.target.select()"
+      />
+      <ComboboxButton class="px-2" :aria-label="label"
+        ><span aria-hidden="true" class="opacity-60">▾</span></ComboboxButton
+      >
+    </div>
+    <ComboboxOptions class="list" @vue:unmounted="typed = ''">
+      <ComboboxOption
+        v-for="entry in shown"
+        :key="entry.key"
+        v-slot="{ active, selected }"
+        :value="entry.key"
+      >
+        <div class="option" :class="{ active, selected }">
+          <b class="font-semibold">{{ entry.name }}</b>
+          <span class="text-soft text-[13px]">{{ entry.detail }}</span>
+        </div>
+      </ComboboxOption>
+      <li v-if="!shown.length" class="px-3 py-2 text-soft">{{ none }}</li>
+    </ComboboxOptions>
+  </Combobox>
+</template>
+
+<style scoped>
+.box {
+  display: flex;
+  align-items: center;
+  border: 1px solid var(--bar-rule);
+  border-radius: 4px;
+}
+.input {
+  width: 290px;
+  max-width: 38vw;
+  padding: 5px 4px 5px 10px;
+  border-radius: 4px;
+  background: transparent;
+  color: var(--on-bar);
+  text-overflow: ellipsis;
+}
+.list {
+  position: absolute;
+  z-index: 40;
+  width: 400px;
+  max-width: 90vw;
+  margin-top: 4px;
+  padding: 4px;
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  box-shadow: 0 8px 30px rgb(0 0 0 / 20%);
+}
+.option {
+  padding: 6px 10px;
+  border-radius: 3px;
+}
+.active {
+  background: var(--wash);
+}
+.selected {
+  box-shadow: inset 3px 0 0 var(--now);
+}
+</style>

@@ -1,0 +1,62 @@
+import { computed, type ComputedRef } from "vue";
+import { useI18n } from "vue-i18n";
+
+const OWN_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** Dates and times as every screen writes them, in the course's zone. */
+export interface Times {
+  moment: (iso: string) => string;
+  clock: (iso: string) => string;
+  day: (iso: string) => string;
+  date: (isoDate: string) => string;
+  lane: (isoDate: string) => string;
+  range: (first: string, last: string) => string;
+  own: (iso: string) => string | null;
+  relative: (iso: string, now: string) => string;
+}
+
+const LOCALES: Record<string, string> = { en: "en-GB" };
+
+export function timesIn(locale: string, zone: string): Times {
+  const tag = LOCALES[locale] ?? locale;
+  const format = (options: Intl.DateTimeFormatOptions, timeZone = zone) =>
+    new Intl.DateTimeFormat(tag, { hourCycle: "h23", timeZone, ...options });
+  const dayParts = { weekday: "short", day: "numeric", month: "short" } as const;
+  const clockParts = { hour: "2-digit", minute: "2-digit" } as const;
+  const dayFormat = format(dayParts);
+  const clockFormat = format(clockParts);
+  const plainDay = format({ day: "numeric", month: "short" }, "UTC");
+  const laneDay = format({ weekday: "short", day: "numeric" }, "UTC");
+  const ownDay = format(dayParts, OWN_ZONE);
+  const ownClock = format(clockParts, OWN_ZONE);
+  const words = new Intl.RelativeTimeFormat(tag, { numeric: "auto" });
+  const tidy = (text: string) => text.replace(",", "");
+  const day = (iso: string) => tidy(dayFormat.format(new Date(iso)));
+  const clock = (iso: string) => clockFormat.format(new Date(iso));
+  const moment = (iso: string) => `${day(iso)}, ${clock(iso)}`;
+  const date = (isoDate: string) => plainDay.format(new Date(isoDate));
+  return {
+    moment,
+    clock,
+    day,
+    date,
+    lane: (isoDate) => tidy(laneDay.format(new Date(isoDate))),
+    range: (first, last) => `${date(first)} – ${date(last)}`,
+    own: (iso) => {
+      const mine = `${tidy(ownDay.format(new Date(iso)))}, ${ownClock.format(new Date(iso))}`;
+      return mine === moment(iso) ? null : mine;
+    },
+    relative: (iso, now) => {
+      const hours = (new Date(iso).getTime() - new Date(now).getTime()) / 3_600_000;
+      if (Math.abs(hours) < 1) return words.format(Math.round(hours * 60), "minute");
+      return Math.abs(hours) < 36
+        ? words.format(Math.round(hours), "hour")
+        : words.format(Math.round(hours / 24), "day");
+    },
+  };
+}
+
+export function useTimes(zone: () => string): ComputedRef<Times> {
+  const { locale } = useI18n();
+  return computed(() => timesIn(locale.value, zone() || "UTC"));
+}

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import DOMPurify from "dompurify";
+import { nextTick, onMounted, useTemplateRef, watch } from "vue";
+
+/** The one place that shows HTML: cleaned again here, maths typeset where a formula stands. */
+const { html } = defineProps<{ html: string }>();
+const root = useTemplateRef<HTMLElement>("root");
+
+async function show(): Promise<void> {
+  await nextTick();
+  if (!root.value) return;
+  root.value.innerHTML = DOMPurify.sanitize(html, { ADD_ATTR: ["data-latex", "data-type"] });
+  for (const table of root.value.querySelectorAll("table")) {
+    const frame = document.createElement("div");
+    frame.className = "table-frame";
+    frame.tabIndex = 0;
+    frame.setAttribute("role", "region");
+    frame.setAttribute("aria-label", table.caption?.textContent ?? "");
+    table.replaceWith(frame);
+    frame.append(table);
+  }
+  const formulas = root.value.querySelectorAll<HTMLElement>("[data-latex]");
+  if (!formulas.length) return;
+  const [{ default: katex }] = await Promise.all([import("katex"), import("katex/dist/katex.min.css")]);
+  for (const formula of formulas) {
+    katex.render(formula.dataset.latex ?? "", formula, {
+      displayMode: formula.dataset.type === "block-math",
+      throwOnError: false,
+    });
+  }
+}
+
+onMounted(show);
+watch(() => html, show);
+</script>
+
+<template>
+  <div ref="root" class="rich"></div>
+</template>
+
+<style>
+.rich {
+  max-width: 72ch;
+  font-size: 16.5px;
+  line-height: 1.55;
+  overflow-wrap: break-word;
+}
+.rich > * + * {
+  margin-top: 12px;
+}
+.rich h2 {
+  margin-top: 20px;
+  font-size: 19px;
+  font-weight: 700;
+}
+.rich h3 {
+  margin-top: 16px;
+  font-weight: 700;
+}
+.rich ul {
+  padding-left: 22px;
+  list-style: square;
+}
+.rich ol {
+  padding-left: 24px;
+  list-style: decimal;
+}
+.rich a {
+  text-decoration: underline;
+}
+.rich img {
+  max-width: 100%;
+  height: auto;
+  border: 1px solid var(--rule);
+  background: #fff;
+}
+.rich table {
+  border-collapse: collapse;
+  font-size: 14px;
+  font-variant-numeric: tabular-nums;
+}
+.rich .table-frame {
+  overflow-x: auto;
+}
+.rich caption {
+  padding: 0 0 4px;
+  color: var(--ink-soft);
+  font-size: 13px;
+  text-align: left;
+}
+.rich th,
+.rich td {
+  padding: 4px 14px 4px 8px;
+  border: 1px solid var(--rule);
+  text-align: left;
+}
+.rich td {
+  font-family: var(--font-mono);
+  font-size: 13.5px;
+}
+.rich th {
+  background: var(--band);
+  font-weight: 650;
+}
+.rich blockquote {
+  padding-left: 14px;
+  border-left: 3px solid var(--rule);
+}
+.rich .katex-display {
+  overflow-x: auto;
+  overflow-y: hidden;
+  padding: 4px 0;
+}
+</style>
