@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import hashlib
 from dataclasses import dataclass, field
-from datetime import datetime, timedelta
+from datetime import datetime, time, timedelta
 from decimal import Decimal
 from random import Random
 from typing import Any
-
 
 from apps.assignments.actions.hand_in import LETTERS
 from apps.assignments.models import HandIn
@@ -17,7 +16,23 @@ from apps.courses.public import LaidItem, layout
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.people.models import Person
 
-WORDS = "latitude departure azimuth bearing station back sight closure check sum tape book error line angle".split()
+WORDS = [
+    "latitude",
+    "departure",
+    "azimuth",
+    "bearing",
+    "station",
+    "back",
+    "sight",
+    "closure",
+    "check",
+    "sum",
+    "tape",
+    "book",
+    "error",
+    "line",
+    "angle",
+]
 
 
 @dataclass(frozen=True)
@@ -62,7 +77,10 @@ class Class:
                 self._read(person, item, opens)
 
     def _module_start(self, item: LaidItem) -> datetime | None:
-        return item.span.due - timedelta(days=5) if item.span.due else None
+        """Undated items are looked at when their week begins."""
+        week = self.laid.module_by_id[item.module_id].week
+        first = next((w.first_day for w in self.laid.weeks if w.number == week), None)
+        return datetime.combine(first, time(9), self.laid.zone) if first else None
 
     def _moment(self, opens: datetime, due: datetime, how: Habit) -> datetime:
         """Most work comes in over the last day; some of it late."""
@@ -104,7 +122,9 @@ class Class:
         share = min(1.0, max(0.2, self.random.gauss(how.skill, 0.09)))
         raw = Decimal(round(share * (item.points or 0) * 2)) / 2
         released = not graded.hold or due + timedelta(days=8) < self.now
-        comment = self.random.choice(("", "", "", "Show the units in line 3.", "Clear booking.", "Check the sign of DE."))
+        comment = self.random.choice(
+            ("", "", "", "Show the units in line 3.", "Clear booking.", "Check the sign of DE.")
+        )
         self.doings.scores.append((graded, person, 1, raw, at, released, comment))
 
     def hand_in(self, person: Person, item: LaidItem, at: datetime) -> HandIn:
@@ -193,5 +213,3 @@ def started(course: Course, person: Person, item: LaidItem, at: datetime, text: 
     )
     detail = {"files": 0, "words": len(text.split()), "attempt": 1}
     Fact.objects.create(course=course, item_id=item.id, person=person, kind=Fact.STARTED, at=at, detail=detail)
-
-

@@ -135,5 +135,3 @@ class Layouter:
 
 def monday_of(day: date) -> date:
     return day - timedelta(days=day.weekday())
-
-

@@ -5,22 +5,106 @@ from __future__ import annotations
 from random import Random
 from unicodedata import normalize
 
-from django.contrib.auth.hashers import make_password
-
 from apps.people.demo import DEMO_PASSWORD
 from apps.people.models import Person
+from django.contrib.auth.hashers import make_password
 
-FIRST = (
-    "Idris Noor Pia Tove Ansel Mira Quentin Solvei Lwazi Brede Oba Jun Ilse Marek Yara Teun Sefa Linnea Amadi Corin "
-    "Dalia Emre Fenna Goran Hesper Ivo Jorun Kaya Leif Mona Nils Oriel Petra Ravi Saskia Tamsin Ugo Vesna Wim Xanthe "
-    "Ylva Zeno Anouk Bram Calla Dov"
-).split()
-LAST = (
-    "Abara Castellane Denholm-Ruiz Eskeland Ferreira-Lund Galanis Hadlow Ibarra Jessop Kallas Lindqvist Marchetti "
-    "Nakato Osterhaus Pellworm Quayle Rademaker Sundvik Tremaine Ulriksen Vantongeren Wexcombe Yarrow Zellweger "
-    "Aldersey Brockhurst Corvane Dunmarrow Elverum Fairholt Grimsby-Okoro Hollander Ismaylov Jarrow Kestrel Lomax "
-    "Mirzoyan Northcote Ondrak Pemberley Quarrington Rosenvinge Stellan Thackray Umber Vostrikov"
-).split()
+FIRST = [
+    "Idris",
+    "Noor",
+    "Pia",
+    "Tove",
+    "Ansel",
+    "Mira",
+    "Quentin",
+    "Solvei",
+    "Lwazi",
+    "Brede",
+    "Oba",
+    "Jun",
+    "Ilse",
+    "Marek",
+    "Yara",
+    "Teun",
+    "Sefa",
+    "Linnea",
+    "Amadi",
+    "Corin",
+    "Dalia",
+    "Emre",
+    "Fenna",
+    "Goran",
+    "Hesper",
+    "Ivo",
+    "Jorun",
+    "Kaya",
+    "Leif",
+    "Mona",
+    "Nils",
+    "Oriel",
+    "Petra",
+    "Ravi",
+    "Saskia",
+    "Tamsin",
+    "Ugo",
+    "Vesna",
+    "Wim",
+    "Xanthe",
+    "Ylva",
+    "Zeno",
+    "Anouk",
+    "Bram",
+    "Calla",
+    "Dov",
+]
+LAST = [
+    "Abara",
+    "Castellane",
+    "Denholm-Ruiz",
+    "Eskeland",
+    "Ferreira-Lund",
+    "Galanis",
+    "Hadlow",
+    "Ibarra",
+    "Jessop",
+    "Kallas",
+    "Lindqvist",
+    "Marchetti",
+    "Nakato",
+    "Osterhaus",
+    "Pellworm",
+    "Quayle",
+    "Rademaker",
+    "Sundvik",
+    "Tremaine",
+    "Ulriksen",
+    "Vantongeren",
+    "Wexcombe",
+    "Yarrow",
+    "Zellweger",
+    "Aldersey",
+    "Brockhurst",
+    "Corvane",
+    "Dunmarrow",
+    "Elverum",
+    "Fairholt",
+    "Grimsby-Okoro",
+    "Hollander",
+    "Ismaylov",
+    "Jarrow",
+    "Kestrel",
+    "Lomax",
+    "Mirzoyan",
+    "Northcote",
+    "Ondrak",
+    "Pemberley",
+    "Quarrington",
+    "Rosenvinge",
+    "Stellan",
+    "Thackray",
+    "Umber",
+    "Vostrikov",
+]
 INSTRUCTOR = ("Ines", "Varga-Oduya", "instructor of SRV 110 and SRV 010")
 ASSISTANT = ("Teodor", "Blackwater", "assistant, section 2 of SRV 110")
 KEEPS_UP = ("Rosalind", "Tarrow", "student who keeps up")

@@ -6,11 +6,11 @@ from datetime import datetime, timedelta
 from random import Random
 from zoneinfo import ZoneInfo
 
-from django.db import transaction
-
 from apps.courses.models import Course, Enrolment, Section
 from apps.courses.public import layout
 from apps.people.models import Person
+from django.db import transaction
+
 from demo import srv010, srv110
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people

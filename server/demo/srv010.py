@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from apps.courses.models import Course
+
 from demo.content.texts import SAFETY
 from demo.layout import Layouter, Wish
 

@@ -6,12 +6,12 @@ from datetime import date, timedelta
 from decimal import Decimal
 from io import BytesIO
 
-from django.core.files.base import ContentFile
-from PIL import Image, ImageDraw
-
 from apps.courses.models import Course, ItemText, Section, Term, TermBreak
 from apps.gradebook.models import Category, GradingScheme, LateRule
 from apps.kernel.public import SYSTEM, StoredFile, store
+from django.core.files.base import ContentFile
+from PIL import Image, ImageDraw
+
 from demo.content import texts
 from demo.content.weeks import PLAN, WeekPlan
 from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, monday_of
@@ -193,5 +193,3 @@ def _plan_png() -> bytes:
     out = BytesIO()
     image.save(out, "PNG")
     return out.getvalue()
-
-

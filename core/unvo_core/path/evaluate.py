@@ -93,7 +93,7 @@ def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) 
             if item.required:
                 before = item.id
         states[module.id] = _module_state(module, known)
-    return CourseState(items, states, _next(modules, items))
+    return CourseState(items, states, next_item([i for m in modules for i in m.items], items))
 
 
 def steps_to_open(item_id: int, course: CourseState, order: Sequence[int]) -> tuple[int, ...]:
@@ -176,8 +176,8 @@ def _module_state(module: PathModule, known: dict[int, _Known]) -> ModuleState:
     return ModuleState(module.id, len(required), len(required) - len(holding), holding)
 
 
-def _next(modules: Sequence[PathModule], items: dict[int, ItemState]) -> int | None:
-    """The first open, required, undone item on the path; after it the first optional one."""
-    waiting = [i for m in modules for i in m.items if items[i.id].open and not items[i.id].done]
+def next_item(order: Sequence[PathItem], items: dict[int, ItemState]) -> int | None:
+    """The first open, required, undone item of `order`; after it the first optional one."""
+    waiting = [i for i in order if items[i.id].open and not items[i.id].done]
     required = (i.id for i in waiting if i.required)
     return next(required, next((i.id for i in waiting), None))

@@ -22,5 +22,5 @@ def can_read_hand_in(actor: Actor, hand_in: HandIn) -> Verdict:
 
 
 def can_read_hand_in_file(actor: Actor, stored: StoredFile) -> Verdict:
-    hand_in = HandIn.objects.select_related("course").filter(pk=stored.owner_id).first()
+    hand_in = HandIn.objects.select_related("course").filter(pk=stored.owner_id or 0).first()
     return can_read_hand_in(actor, hand_in) if hand_in else Denied("hand_in.not_yours")

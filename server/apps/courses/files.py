@@ -12,7 +12,7 @@ from apps.kernel.public import Actor, Allowed, Denied, StoredFile, Verdict, not_
 
 def can_read_item_file(actor: Actor, stored: StoredFile) -> Verdict:
     """Files of an item follow its locks; the owner id is the item's."""
-    item = Item.objects.select_related("course__term").filter(pk=stored.owner_id, removed=False).first()
+    item = Item.objects.select_related("course__term").filter(pk=stored.owner_id or 0, removed=False).first()
     if item is None:
         return Denied("course.stranger")
     course: Course = item.course

@@ -37,6 +37,8 @@ class Membership:
 
 
 def membership(actor: Actor, course: Course) -> Membership:
+    if actor.person_id is None:
+        return Membership(frozenset(), ())
     rows = list(
         Enrolment.objects.filter(course=course, person_id=actor.person_id).values_list(
             "role", "section_id", "section__name"

@@ -71,7 +71,7 @@ def progress(course: Course, laid: Layout, person_id: int, now: datetime) -> Pro
 
 
 def student_count(course: Course, section_ids: list[int] | None = None) -> int:
-    return students(course, section_ids).count()
+    return int(students(course, section_ids).count())
 
 
 def students(course: Course, section_ids: list[int] | None = None) -> Any:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from fractions import Fraction
 
-from unvo_core.path.evaluate import State
+from unvo_core.path.evaluate import State, next_item
 from unvo_core.schedule.load import is_overloaded
 from unvo_core.schedule.term import current_week
 
@@ -162,10 +162,18 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
         required=sum(m.required for m in drawn),
         minutes_left=sum(r.minutes for r in rows if r.required and not r.done),
         points_at_stake=_points_at_stake(rows),
-        next_item_id=seen.progress.course.next_item_id if seen.progress else None,
+        next_item_id=_next_here(laid, key, seen),
         later=_later(laid, key, week.last_day, seen, reader) if week and not teaching else [],
         undo=undo,
     )
+
+
+def _next_here(laid: Layout, key: str, seen: Seen) -> int | None:
+    """The one next thing to do in this week or module."""
+    if seen.progress is None:
+        return None
+    here = {m.id for m in laid.students if m.key == key}
+    return next_item([i for m in laid.path if m.id in here for i in m.items], seen.progress.course.items)
 
 
 def _points_at_stake(rows: Iterable[out.Row]) -> float:
@@ -281,7 +289,7 @@ def _later(laid: Layout, key: str, last_day: date, seen: Seen, reader: Reader) -
 def _starts_by(item: LaidItem, laid: Layout, last_day: date, seen: Seen, reader: Reader) -> out.Later | None:
     state = seen.progress.course.items.get(item.id) if seen.progress else None
     begin, _ = start_by(item, reader.budget, laid)
-    if state is None or state.done or begin is None or begin.astimezone(laid.zone).date() > last_day:
+    if state is None or state.done or not state.open or begin is None or begin.astimezone(laid.zone).date() > last_day:
         return None
     return out.Later(
         item=item_ref(ref(laid, item.id)),

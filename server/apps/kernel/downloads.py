@@ -5,7 +5,8 @@ from __future__ import annotations
 import uuid
 from collections.abc import Callable
 
-from django.http import FileResponse, HttpRequest, HttpResponse
+from django.http import FileResponse, HttpRequest
+from django.http.response import HttpResponseBase
 from django.views.decorators.http import require_GET
 
 from apps.kernel.actors import Actor
@@ -27,7 +28,7 @@ def guard_files(owner_kind: str, policy: ReadPolicy) -> None:
 
 
 @require_GET
-def send_file(request: HttpRequest, key: uuid.UUID, name: str) -> HttpResponse:
+def send_file(request: HttpRequest, key: uuid.UUID, name: str) -> HttpResponseBase:
     if not request.user.is_authenticated:
         return problem(401, "request.signed_out", sentence("request.signed_out", {}))
     actor = Actor(request.user.pk, str(request.user))

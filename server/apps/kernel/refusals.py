@@ -17,6 +17,7 @@ class Refused(Exception):
         status: int = 422,
         fields: Sequence[Problem] = (),
         also: Mapping[str, object] | None = None,
+        given: Mapping[str, object] | None = None,
         **params: object,
     ) -> None:
         super().__init__(code)
@@ -24,7 +25,7 @@ class Refused(Exception):
         self.code = code
         self.status = status
         self.fields = tuple(fields)
-        self.params = params
+        self.params = {**(given or {}), **params}
 
 
 def not_found(what: str) -> Refused:
@@ -35,4 +36,4 @@ def refuse_problems(problems: Sequence[Problem]) -> None:
     """Raise for the first problem, with all of them as fields."""
     if problems:
         first = problems[0]
-        raise Refused(first.code, fields=problems, **dict(first.params))
+        raise Refused(first.code, fields=problems, given=first.params)

@@ -54,8 +54,11 @@ LONGEST_NAME = 200
 class Upload(Protocol):
     """What Django hands over for an uploaded file."""
 
-    name: str | None
-    size: int | None
+    @property
+    def name(self) -> str | None: ...
+
+    @property
+    def size(self) -> int | None: ...
 
     def chunks(self) -> object: ...
 

@@ -26,4 +26,4 @@ Verdict = Allowed | Denied
 def require(verdict: Verdict) -> None:
     """Raise Refused (403) for a denial."""
     if isinstance(verdict, Denied):
-        raise Refused(verdict.code, status=403, **verdict.params)
+        raise Refused(verdict.code, status=403, given=verdict.params)

@@ -31,7 +31,7 @@ def write(view: Callable[..., Any]) -> Callable[..., Any]:
                 return earlier.answer
             answer = view(request, *args, **kwargs)
             plain = answer.model_dump(mode="json") if isinstance(answer, BaseModel) else answer
-            AnsweredRequest.objects.filter(person_id=request.user.pk, key=key).update(answer=plain)
+            AnsweredRequest.objects.filter(person_id=_who(request), key=key).update(answer=plain)
         return plain
 
     return once
@@ -44,11 +44,11 @@ def _claim(request: HttpRequest, key: str) -> AnsweredRequest | None:
         cursor.execute(
             "INSERT INTO kernel_answeredrequest (person_id, key, fingerprint, at) VALUES (%s, %s, %s, now())"
             " ON CONFLICT (person_id, key) DO NOTHING",
-            [request.user.pk, key, mark],
+            [_who(request), key, mark],
         )
         if cursor.rowcount:
             return None
-    earlier = AnsweredRequest.objects.get(person_id=request.user.pk, key=key)
+    earlier = AnsweredRequest.objects.get(person_id=_who(request), key=key)
     if earlier.fingerprint != mark:
         raise Refused("request.key_reused", status=409)
     return earlier
@@ -59,3 +59,9 @@ def _fingerprint(request: HttpRequest) -> str:
     if request.content_type == "application/json":
         seen.update(request.body)
     return seen.hexdigest()
+
+
+def _who(request: HttpRequest) -> int:
+    if request.user.pk is None:
+        raise Refused("request.signed_out", status=401)
+    return request.user.pk

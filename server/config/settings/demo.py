@@ -10,4 +10,4 @@ SECRET_KEY = os.environ.get("UNVO_SECRET_KEY", "demo-only-on-loopback")
 EMAIL_BACKEND = "apps.messaging.outbox.OutboxBackend"
 DJANGO_VITE = {"default": DJANGO_VITE["default"] | {"dev_mode": os.environ.get("UNVO_VITE") == "1"}}
 if os.environ.get("UNVO_VITE") == "1":
-    CONTENT_SECURITY_POLICY = None
+    CONTENT_SECURITY_POLICY = None  # type: ignore[assignment]

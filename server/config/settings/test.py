@@ -1,11 +1,12 @@
 """Tests: the demo's manners, cheap passwords, jobs run when a test says so."""
 
 import tempfile
+from pathlib import Path
 
 from config.settings.demo import *  # noqa: F403
 
 SECRET_KEY = "tests-only"  # noqa: S105
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
-MEDIA_ROOT = tempfile.mkdtemp(prefix="unvo-test-files-")
-TEST_RUNNER = "tests.runner.CountingRunner"
+MEDIA_ROOT = Path(tempfile.mkdtemp(prefix="unvo-test-files-"))
+TEST_RUNNER = "config.test_runner.CountingRunner"
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}

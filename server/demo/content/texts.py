@@ -60,7 +60,9 @@ def latitudes_reading(image: str) -> str:
     ]
     rows.append(["Sum", "", f"{miss.length:.2f}", figure(miss.latitude), figure(miss.departure)])
     ab = YARD[0]
-    picture = f'<p><img src="{image}" alt="Plan of the five-station loop A to E around the workshop yard, north up"></p>'
+    picture = (
+        f'<p><img src="{image}" alt="Plan of the five-station loop A to E around the workshop yard, north up"></p>'
+    )
     return (
         "<p>Every line of a traverse moves you some way north or south and some way east or west. The north part is "
         "its <strong>latitude</strong>, the east part its <strong>departure</strong>. For a line of horizontal length "
@@ -104,7 +106,9 @@ def adjustment_reading() -> str:
     return (
         "<p>A misclosure that is small enough is shared out, so that the loop closes exactly. The "
         "<strong>compass rule</strong> gives each line a part in proportion to its length:</p>"
-        + display(r"c_{N,i} = -\sum\Delta N\cdot\frac{d_i}{\sum d} \qquad c_{E,i} = -\sum\Delta E\cdot\frac{d_i}{\sum d}")
+        + display(
+            r"c_{N,i} = -\sum\Delta N\cdot\frac{d_i}{\sum d} \qquad c_{E,i} = -\sum\Delta E\cdot\frac{d_i}{\sum d}"
+        )
         + table(["Line", "Corr. N", "Corr. E", "Latitude", "Departure"], rows, "Yard loop, balanced, in metres")
         + "<p>The corrections must sum to the misclosure with its sign turned, the balanced columns to zero. Check both "
         "before you go on.</p><h2>Coordinates</h2>"
@@ -123,7 +127,8 @@ def set_text(week: WeekPlan, which: int) -> str:
         rows = [[f"{leg.start}{leg.end}", bearing(leg.azimuth), f"{leg.distance:.2f}"] for leg in YARD]
         return (
             "<p>For each line of the yard loop compute latitude and departure to the millimetre. Show one line in full; "
-            "for the others give the results.</p>" + table(["Line", "Bearing", "Length, m"], rows, "Yard loop")
+            "for the others give the results.</p>"
+            + table(["Line", "Bearing", "Length, m"], rows, "Yard loop")
             + "<ol><li>Latitude and departure of all five lines (10 points).</li>"
             "<li>Both sums, with units (2 points).</li></ol>"
         )
@@ -213,9 +218,18 @@ WELCOME = (
     "shown in the week in which to start it.</p>"
 )
 SAFETY = (
-    ("On site", (("Before you step out", "page"), ("Vest, boots, helmet", "page"), ("I will wear it", "acknowledgement"))),
-    ("At the road side", (("Signs and cones", "page"), ("Never alone", "page"), ("I will not work alone", "acknowledgement"))),
-    ("When something happens", (("Whom to call", "page"), ("What you saw", "assignment"), ("I know the way out", "acknowledgement"))),
+    (
+        "On site",
+        (("Before you step out", "page"), ("Vest, boots, helmet", "page"), ("I will wear it", "acknowledgement")),
+    ),
+    (
+        "At the road side",
+        (("Signs and cones", "page"), ("Never alone", "page"), ("I will not work alone", "acknowledgement")),
+    ),
+    (
+        "When something happens",
+        (("Whom to call", "page"), ("What you saw", "assignment"), ("I know the way out", "acknowledgement")),
+    ),
 )
 
 PROJECT_PLAN = (

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { onMounted, onUnmounted, ref, watch } from "vue";
+import { computed, onMounted, onUnmounted, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { Problem } from "@/api/client";
@@ -12,7 +12,8 @@ const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
-const { data: me, error } = useMe();
+const inside = computed(() => route.name !== undefined && route.name !== "sign-in");
+const { data: me } = useMe(() => inside.value);
 const online = ref(navigator.onLine);
 const look = () => (online.value = navigator.onLine);
 
@@ -30,9 +31,6 @@ function toSignIn(): void {
     void router.push({ name: "sign-in", query: { next: location.pathname + location.search } });
 }
 
-watch(error, (found) => {
-  if (found instanceof Problem && found.status === 401) toSignIn();
-});
 queries.getQueryCache().subscribe((event) => {
   const found = event.query.state.error;
   if (event.type === "updated" && found instanceof Problem && found.status === 401) toSignIn();
@@ -44,7 +42,7 @@ queries.getQueryCache().subscribe((event) => {
   <p v-if="!online" role="status" class="no-print border-b border-late bg-sheet px-6 py-2 text-[14px]">
     {{ t("app.offline") }}
   </p>
-  <TopBar v-if="me && route.name !== 'sign-in'" :me="me" />
+  <TopBar v-if="me && inside" :me="me" />
   <RouterView />
   <NoticeLine :close-label="t('app.close')" />
 </template>

@@ -1,4 +1,6 @@
-from django.http import HttpRequest, HttpResponse
+from typing import Annotated
+
+from django.http import HttpResponse
 from ninja import File, Router, UploadedFile
 
 from apps.assignments import grading
@@ -14,16 +16,17 @@ from apps.assignments.receipts import late_seconds, pdf
 from apps.courses.public import can_study, can_teach, course_by_slug, enter, item_row, layout, require_open
 from apps.gradebook.public import ScoreWish, save_score
 from apps.kernel.public import Actor, Refused, actor_of, answer, now, require, write
+from apps.people.public import SignedIn
 
 router = Router(tags=["assignments"])
 
 
-def _mine(request: HttpRequest, slug: str, item_id: int) -> s.MyWork:
+def _mine(request: SignedIn, slug: str, item_id: int) -> s.MyWork:
     return my_work(course_by_slug(slug), item_id, request.user.pk, now())
 
 
 @router.get("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
-def read_my_work(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
+def read_my_work(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
     require_open(course, layout(course), item_id, actor_of(request))
@@ -32,28 +35,28 @@ def read_my_work(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
 
 @router.put("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
 @write
-def save_my_draft(request: HttpRequest, slug: str, item_id: int, payload: s.DraftIn) -> s.MyWork:
+def save_my_draft(request: SignedIn, slug: str, item_id: int, payload: s.DraftIn) -> s.MyWork:
     drafts.save_draft(actor_of(request), course_by_slug(slug), item_id, payload.text, payload.comment)
     return _mine(request, slug, item_id)
 
 
 @router.post("/courses/{slug}/items/{item_id}/hand-in/files", response=s.MyWork)
 @write
-def add_my_file(request: HttpRequest, slug: str, item_id: int, file: UploadedFile = File(...)) -> s.MyWork:  # noqa: B008
+def add_my_file(request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()]) -> s.MyWork:
     drafts.add_file(actor_of(request), course_by_slug(slug), item_id, file)
     return _mine(request, slug, item_id)
 
 
 @router.delete("/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", response=s.MyWork)
 @write
-def remove_my_file(request: HttpRequest, slug: str, item_id: int, file_id: int) -> s.MyWork:
+def remove_my_file(request: SignedIn, slug: str, item_id: int, file_id: int) -> s.MyWork:
     drafts.remove_file(actor_of(request), course_by_slug(slug), item_id, file_id)
     return _mine(request, slug, item_id)
 
 
 @router.post("/courses/{slug}/items/{item_id}/hand-in", response=s.Receipt)
 @write
-def hand_my_work_in(request: HttpRequest, slug: str, item_id: int) -> s.Receipt:
+def hand_my_work_in(request: SignedIn, slug: str, item_id: int) -> s.Receipt:
     done = hand_in(actor_of(request), course_by_slug(slug), item_id)
     return _receipt(done)
 
@@ -78,12 +81,12 @@ def _readable(actor: Actor, number: str) -> HandIn:
 
 
 @router.get("/receipts/{number}", response=s.Receipt)
-def receipt(request: HttpRequest, number: str) -> s.Receipt:
+def receipt(request: SignedIn, number: str) -> s.Receipt:
     return _receipt(_readable(actor_of(request), number))
 
 
 @router.get("/receipts/{number}/pdf")
-def receipt_pdf(request: HttpRequest, number: str) -> HttpResponse:
+def receipt_pdf(request: SignedIn, number: str) -> HttpResponse:
     found = _readable(actor_of(request), number)
     done = HttpResponse(pdf(found), content_type="application/pdf")
     done["Content-Disposition"] = f'attachment; filename="receipt-{found.number}.pdf"'
@@ -91,7 +94,7 @@ def receipt_pdf(request: HttpRequest, number: str) -> HttpResponse:
 
 
 @router.get("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
-def brief(request: HttpRequest, slug: str, item_id: int) -> s.Brief:
+def brief(request: SignedIn, slug: str, item_id: int) -> s.Brief:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     return brief_out(brief_of(item_id), item_row(course, item_id).takes_hand_ins)
@@ -99,20 +102,20 @@ def brief(request: HttpRequest, slug: str, item_id: int) -> s.Brief:
 
 @router.put("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
 @write
-def edit_brief(request: HttpRequest, slug: str, item_id: int, payload: s.Brief) -> s.Brief:
+def edit_brief(request: SignedIn, slug: str, item_id: int, payload: s.Brief) -> s.Brief:
     kept = set_brief(actor_of(request), course_by_slug(slug), item_id, BriefWish(**payload.model_dump()))
     return brief_out(kept, payload.takes_hand_ins)
 
 
 @router.get("/courses/{slug}/items/{item_id}/hand-ins", response=s.Queue)
-def queue(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
+def queue(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     return answer(grading.queue(course, item_id, reader.member))
 
 
 @router.get("/courses/{slug}/items/{item_id}/hand-ins/{person_id}", response=s.Work)
-def work(request: HttpRequest, slug: str, item_id: int, person_id: int) -> HttpResponse:
+def work(request: SignedIn, slug: str, item_id: int, person_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     return answer(grading.work_of(course, item_id, person_id, reader.member))
@@ -120,7 +123,7 @@ def work(request: HttpRequest, slug: str, item_id: int, person_id: int) -> HttpR
 
 @router.put("/courses/{slug}/items/{item_id}/hand-ins/{person_id}/score", response=s.ScoreOut)
 @write
-def score(request: HttpRequest, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
+def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     handed = next((h for h in hand_ins(item_id, person_id) if h.attempt == payload.attempt and h.handed_in_at), None)

@@ -16,7 +16,7 @@ def place_item(actor: Actor, course: Course, item_id: int, part_id: int | None, 
     if part_id is not None and not Part.objects.filter(pk=part_id, module_id=moved.module_id, removed=False).exists():
         raise Refused("item.no_such_part")
     siblings = list(
-        Item.objects.filter(module_id=moved.module_id, part_id=part_id, removed=False)
+        Item.objects.filter(module_id=moved.module_id, part=part_id, removed=False)
         .exclude(pk=moved.pk)
         .order_by("position", "id")
     )

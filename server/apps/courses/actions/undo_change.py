@@ -18,7 +18,7 @@ def undo_change(actor: Actor, course: Course, change_id: int) -> AuditRecord:
     ).first()
     if change is None:
         raise Refused("layout.nothing_to_undo", status=409)
-    edits = [_back(old, new) for old, new in zip(change.before, change.after, strict=True)]
+    edits = [_back(old, new) for old, new in zip(change.before or (), change.after or (), strict=True)]
     change.undone = True
     change.save(update_fields=["undone"])
     return apply(actor, course, "undo", edits)

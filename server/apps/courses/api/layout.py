@@ -1,4 +1,5 @@
-from django.http import HttpRequest
+from typing import Annotated
+
 from ninja import File, Router, UploadedFile
 
 from apps.courses.actions import change_item, change_module, change_part
@@ -11,6 +12,7 @@ from apps.courses.api import schemas as s
 from apps.courses.item_pages import file_out
 from apps.courses.queries import course_by_slug, student_count
 from apps.kernel.public import AuditRecord, StoredFile, actor_of, now, write
+from apps.people.public import SignedIn
 
 router = Router()
 
@@ -22,45 +24,45 @@ def _changed(change: AuditRecord, slug: str) -> s.Changed:
 
 @router.post("/courses/{slug}/modules", response=s.Changed)
 @write
-def new_module(request: HttpRequest, slug: str, payload: s.ModuleIn) -> s.Changed:
+def new_module(request: SignedIn, slug: str, payload: s.ModuleIn) -> s.Changed:
     course = course_by_slug(slug)
     return _changed(change_module.make_module(actor_of(request), course, payload.title, payload.week), slug)
 
 
 @router.patch("/courses/{slug}/modules/{module_id}", response=s.Changed)
 @write
-def edit_module(request: HttpRequest, slug: str, module_id: int, payload: s.ModuleChange) -> s.Changed:
+def edit_module(request: SignedIn, slug: str, module_id: int, payload: s.ModuleChange) -> s.Changed:
     wish = change_module.ModuleEdit(**payload.model_dump())
     return _changed(change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug)
 
 
 @router.delete("/courses/{slug}/modules/{module_id}", response=s.Changed)
 @write
-def delete_module(request: HttpRequest, slug: str, module_id: int) -> s.Changed:
+def delete_module(request: SignedIn, slug: str, module_id: int) -> s.Changed:
     return _changed(change_module.remove_module(actor_of(request), course_by_slug(slug), module_id), slug)
 
 
 @router.post("/courses/{slug}/modules/{module_id}/parts", response=s.Changed)
 @write
-def new_part(request: HttpRequest, slug: str, module_id: int, payload: s.PartIn) -> s.Changed:
+def new_part(request: SignedIn, slug: str, module_id: int, payload: s.PartIn) -> s.Changed:
     return _changed(change_part.make_part(actor_of(request), course_by_slug(slug), module_id, payload.title), slug)
 
 
 @router.patch("/courses/{slug}/parts/{part_id}", response=s.Changed)
 @write
-def edit_part(request: HttpRequest, slug: str, part_id: int, payload: s.PartIn) -> s.Changed:
+def edit_part(request: SignedIn, slug: str, part_id: int, payload: s.PartIn) -> s.Changed:
     return _changed(change_part.change_part(actor_of(request), course_by_slug(slug), part_id, payload.title), slug)
 
 
 @router.delete("/courses/{slug}/parts/{part_id}", response=s.Changed)
 @write
-def delete_part(request: HttpRequest, slug: str, part_id: int) -> s.Changed:
+def delete_part(request: SignedIn, slug: str, part_id: int) -> s.Changed:
     return _changed(change_part.remove_part(actor_of(request), course_by_slug(slug), part_id), slug)
 
 
 @router.post("/courses/{slug}/modules/{module_id}/items", response=s.Changed)
 @write
-def new_item(request: HttpRequest, slug: str, module_id: int, payload: s.ItemIn) -> s.Changed:
+def new_item(request: SignedIn, slug: str, module_id: int, payload: s.ItemIn) -> s.Changed:
     course = course_by_slug(slug)
     change = make_item(actor_of(request), course, module_id, payload.kind, payload.title, payload.part_id)
     return _changed(change, slug)
@@ -68,33 +70,33 @@ def new_item(request: HttpRequest, slug: str, module_id: int, payload: s.ItemIn)
 
 @router.patch("/courses/{slug}/items/{item_id}", response=s.Changed)
 @write
-def edit_item(request: HttpRequest, slug: str, item_id: int, payload: s.ItemChange) -> s.Changed:
+def edit_item(request: SignedIn, slug: str, item_id: int, payload: s.ItemChange) -> s.Changed:
     wish = change_item.ItemEdit(**payload.model_dump())
     return _changed(change_item.change_item(actor_of(request), course_by_slug(slug), item_id, wish), slug)
 
 
 @router.delete("/courses/{slug}/items/{item_id}", response=s.Changed)
 @write
-def delete_item(request: HttpRequest, slug: str, item_id: int) -> s.Changed:
+def delete_item(request: SignedIn, slug: str, item_id: int) -> s.Changed:
     return _changed(change_item.remove_item(actor_of(request), course_by_slug(slug), item_id), slug)
 
 
 @router.put("/courses/{slug}/items/{item_id}/moments", response=s.Changed)
 @write
-def edit_moments(request: HttpRequest, slug: str, item_id: int, payload: s.MomentsIn) -> s.Changed:
+def edit_moments(request: SignedIn, slug: str, item_id: int, payload: s.MomentsIn) -> s.Changed:
     return _changed(set_moments(actor_of(request), course_by_slug(slug), item_id, payload.model_dump()), slug)
 
 
 @router.put("/courses/{slug}/items/{item_id}/place", response=s.Changed)
 @write
-def move_item(request: HttpRequest, slug: str, item_id: int, payload: s.PlaceIn) -> s.Changed:
+def move_item(request: SignedIn, slug: str, item_id: int, payload: s.PlaceIn) -> s.Changed:
     course = course_by_slug(slug)
     return _changed(place_item(actor_of(request), course, item_id, payload.part_id, payload.before), slug)
 
 
 @router.put("/courses/{slug}/items/{item_id}/text", response=s.TextOut)
 @write
-def edit_text(request: HttpRequest, slug: str, item_id: int, payload: s.TextIn) -> s.TextOut:
+def edit_text(request: SignedIn, slug: str, item_id: int, payload: s.TextIn) -> s.TextOut:
     text = write_text(actor_of(request), course_by_slug(slug), item_id, payload.html, payload.ask_again)
     return s.TextOut(html=text.html, edition=text.edition, at=text.written_at)
 
@@ -105,17 +107,17 @@ def _uploaded(stored: StoredFile) -> s.Uploaded:
 
 @router.post("/courses/{slug}/items/{item_id}/file", response=s.Uploaded)
 @write
-def upload_file(request: HttpRequest, slug: str, item_id: int, file: UploadedFile = File(...)) -> s.Uploaded:  # noqa: B008
+def upload_file(request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()]) -> s.Uploaded:
     return _uploaded(attach_file(actor_of(request), course_by_slug(slug), item_id, file))
 
 
 @router.post("/courses/{slug}/items/{item_id}/images", response=s.Uploaded)
 @write
-def upload_image(request: HttpRequest, slug: str, item_id: int, file: UploadedFile = File(...)) -> s.Uploaded:  # noqa: B008
+def upload_image(request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()]) -> s.Uploaded:
     return _uploaded(add_image(actor_of(request), course_by_slug(slug), item_id, file))
 
 
 @router.post("/courses/{slug}/changes/{change_id}/undo", response=s.Changed)
 @write
-def undo(request: HttpRequest, slug: str, change_id: int) -> s.Changed:
+def undo(request: SignedIn, slug: str, change_id: int) -> s.Changed:
     return _changed(undo_change(actor_of(request), course_by_slug(slug), change_id), slug)

@@ -1,4 +1,4 @@
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router
 
 from apps.courses import sheets
@@ -13,11 +13,12 @@ from apps.courses.policies import can_enter
 from apps.courses.queries import course_by_slug, layout, progress
 from apps.courses.shelf import shelf
 from apps.kernel.public import actor_of, answer, now, require, write
+from apps.people.public import SignedIn
 
 router = Router()
 
 
-def enter(request: HttpRequest, slug: str) -> tuple[Course, sheets.Reader]:
+def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:
     course = course_by_slug(slug)
     member = membership(actor_of(request), course)
     require(can_enter(member))
@@ -25,18 +26,18 @@ def enter(request: HttpRequest, slug: str) -> tuple[Course, sheets.Reader]:
 
 
 @router.get("/courses", response=list[s.ShelfCourse])
-def my_courses(request: HttpRequest) -> list[s.ShelfCourse]:
+def my_courses(request: SignedIn) -> list[s.ShelfCourse]:
     return shelf(request.user.pk)
 
 
 @router.get("/courses/{slug}/ribbon", response=s.Ribbon)
-def course_ribbon(request: HttpRequest, slug: str) -> HttpResponse:
+def course_ribbon(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     return answer(sheets.ribbon(course, reader))
 
 
 @router.get("/courses/{slug}/weeks/{key}", response=s.Sheet)
-def week_sheet(request: HttpRequest, slug: str, key: str) -> HttpResponse:
+def week_sheet(request: SignedIn, slug: str, key: str) -> HttpResponse:
     """The week with this key, or the module with this number in a course without dates."""
     course, reader = enter(request, slug)
     undo = last_undoable(actor_of(request), course) if reader.member.instructs else None
@@ -44,12 +45,12 @@ def week_sheet(request: HttpRequest, slug: str, key: str) -> HttpResponse:
 
 
 @router.get("/courses/{slug}/items/{item_id}", response=s.ItemPage)
-def item(request: HttpRequest, slug: str, item_id: int) -> HttpResponse:
+def item(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     return answer(item_page(course, item_id, reader))
 
 
-def _facts(request: HttpRequest, course: Course, item_id: int) -> s.FactsOfItem:
+def _facts(request: SignedIn, course: Course, item_id: int) -> s.FactsOfItem:
     laid = layout(course)
     known = progress(course, laid, request.user.pk, now())
     state, following = known.course.items[item_id], known.course.next_item_id
@@ -63,7 +64,7 @@ def _facts(request: HttpRequest, course: Course, item_id: int) -> s.FactsOfItem:
 
 @router.post("/courses/{slug}/items/{item_id}/opened", response=s.FactsOfItem)
 @write
-def opened(request: HttpRequest, slug: str, item_id: int) -> s.FactsOfItem:
+def opened(request: SignedIn, slug: str, item_id: int) -> s.FactsOfItem:
     course = course_by_slug(slug)
     note_fact.note_opened(actor_of(request), course, item_id)
     return _facts(request, course, item_id)
@@ -71,7 +72,7 @@ def opened(request: HttpRequest, slug: str, item_id: int) -> s.FactsOfItem:
 
 @router.post("/courses/{slug}/items/{item_id}/tick", response=s.FactsOfItem)
 @write
-def tick(request: HttpRequest, slug: str, item_id: int, payload: s.TickIn) -> s.FactsOfItem:
+def tick(request: SignedIn, slug: str, item_id: int, payload: s.TickIn) -> s.FactsOfItem:
     course = course_by_slug(slug)
     note_fact.tick(actor_of(request), course, item_id, payload.done)
     return _facts(request, course, item_id)
@@ -79,7 +80,7 @@ def tick(request: HttpRequest, slug: str, item_id: int, payload: s.TickIn) -> s.
 
 @router.post("/courses/{slug}/items/{item_id}/acknowledgement", response=s.FactsOfItem)
 @write
-def acknowledge(request: HttpRequest, slug: str, item_id: int, payload: s.AcknowledgeIn) -> s.FactsOfItem:
+def acknowledge(request: SignedIn, slug: str, item_id: int, payload: s.AcknowledgeIn) -> s.FactsOfItem:
     course = course_by_slug(slug)
     note_fact.acknowledge(actor_of(request), course, item_id, payload.edition)
     return _facts(request, course, item_id)

@@ -12,7 +12,7 @@ def _raises_version(course_id: str) -> pgtrigger.Trigger:
         name="raise_layout_version",
         when=pgtrigger.After,
         operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE id = ({course_id}); RETURN NULL;",
+        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE id = ({course_id}); RETURN NULL;",  # noqa: S608
     )
 
 

@@ -7,7 +7,7 @@ def _raises_versions(term_id: str) -> pgtrigger.Trigger:
         name="raise_layout_versions",
         when=pgtrigger.After,
         operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE term_id = {term_id}; RETURN NULL;",
+        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE term_id = {term_id}; RETURN NULL;",  # noqa: S608
     )
 
 

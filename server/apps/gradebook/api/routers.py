@@ -1,4 +1,4 @@
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from ninja import Router
 
 from apps.courses.public import (
@@ -24,19 +24,20 @@ from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Score
 from apps.kernel.public import actor_of, answer, not_found, now, require, write
+from apps.people.public import SignedIn
 
 router = Router(tags=["gradebook"])
 
 
 @router.get("/courses/{slug}/standing", response=s.Standing)
-def my_standing(request: HttpRequest, slug: str) -> HttpResponse:
+def my_standing(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
     return answer(standings.standing(course, reader.person_id, request.user.name, reader.now))
 
 
 @router.get("/courses/{slug}/standing/{person_id}", response=s.Standing)
-def standing_of(request: HttpRequest, slug: str, person_id: int) -> HttpResponse:
+def standing_of(request: SignedIn, slug: str, person_id: int) -> HttpResponse:
     """A student's standing as that student sees it, for their teachers."""
     course, reader = enter(request, slug)
     enrolment = students(course).select_related("person").filter(person_id=person_id).first()
@@ -47,14 +48,14 @@ def standing_of(request: HttpRequest, slug: str, person_id: int) -> HttpResponse
 
 
 @router.get("/courses/{slug}/gradebook", response=s.Book)
-def gradebook(request: HttpRequest, slug: str) -> HttpResponse:
+def gradebook(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     return answer(book(course))
 
 
 @router.get("/courses/{slug}/class-strips", response=list[s.Strip])
-def class_strips(request: HttpRequest, slug: str) -> list[s.Strip]:
+def class_strips(request: SignedIn, slug: str) -> list[s.Strip]:
     course, _ = enter(request, slug)
     return standings.class_strips(course)
 
@@ -88,7 +89,7 @@ def _grading(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:
 
 
 @router.get("/courses/{slug}/items/{item_id}/grading", response=s.ItemGrading)
-def item_grading(request: HttpRequest, slug: str, item_id: int) -> s.ItemGrading:
+def item_grading(request: SignedIn, slug: str, item_id: int) -> s.ItemGrading:
     course, reader = enter(request, slug)
     if not reader.member.teaches:
         require_open(course, layout(course), item_id, actor_of(request))
@@ -99,7 +100,7 @@ def item_grading(request: HttpRequest, slug: str, item_id: int) -> s.ItemGrading
 
 @router.put("/courses/{slug}/items/{item_id}/grading", response=s.ItemGrading)
 @write
-def edit_grading(request: HttpRequest, slug: str, item_id: int, payload: s.GradingIn) -> s.ItemGrading:
+def edit_grading(request: SignedIn, slug: str, item_id: int, payload: s.GradingIn) -> s.ItemGrading:
     course = course_by_slug(slug)
     set_grading(actor_of(request), course, item_id, payload.category_id, payload.late_rule_id, payload.hold)
     return _grading(course, item_id, True)
@@ -107,7 +108,7 @@ def edit_grading(request: HttpRequest, slug: str, item_id: int, payload: s.Gradi
 
 @router.post("/courses/{slug}/items/{item_id}/release", response=s.Released)
 @write
-def release(request: HttpRequest, slug: str, item_id: int) -> s.Released:
+def release(request: SignedIn, slug: str, item_id: int) -> s.Released:
     course, reader = enter(request, slug)
     require(can_lay_out(reader.member))
     return s.Released(scores=release_scores(actor_of(request), course, item_id), at=now())

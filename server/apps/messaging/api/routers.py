@@ -1,16 +1,16 @@
 from django.conf import settings
-from django.http import HttpRequest
 from ninja import Router
 
 from apps.kernel.public import not_found
 from apps.messaging.api.schemas import Mail
 from apps.messaging.queries import mail_to
+from apps.people.public import SignedIn
 
 router = Router(tags=["messaging"])
 
 
 @router.get("/outbox", response=list[Mail])
-def outbox(request: HttpRequest) -> list[Mail]:
+def outbox(request: SignedIn) -> list[Mail]:
     """Mail that the stand-in post kept for this person; only in demo mode."""
     if not settings.DEMO:
         raise not_found("outbox")

@@ -5,12 +5,13 @@ from ninja import Router
 from apps.people.api.schemas import DemoPerson, Me
 from apps.people.demo import DEMO_PASSWORD
 from apps.people.queries import demo_people
+from apps.people.requests import SignedIn
 
 router = Router(tags=["people"])
 
 
 @router.get("/me", response=Me)
-def me(request: HttpRequest) -> Me:
+def me(request: SignedIn) -> Me:
     person = request.user
     return Me(id=person.pk, name=person.name, email=person.email, zone=person.zone, demo=settings.DEMO)
 

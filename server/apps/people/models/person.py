@@ -11,8 +11,8 @@ def default_budget() -> list[int]:
 class Person(AbstractUser):
     """Someone who signs in. Sign-in names are kept in lower case."""
 
-    first_name = None
-    last_name = None
+    first_name = None  # type: ignore[assignment]
+    last_name = None  # type: ignore[assignment]
     name = models.CharField(max_length=150)
     sort_name = models.CharField(max_length=150)
     email = models.EmailField(unique=True)

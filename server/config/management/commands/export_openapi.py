@@ -1,4 +1,5 @@
 import json
+from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
@@ -18,5 +19,4 @@ class Command(BaseCommand):
         parser.add_argument("--out", required=True)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        with open(options["out"], "w") as out:
-            out.write(schema_text())
+        Path(options["out"]).write_text(schema_text())

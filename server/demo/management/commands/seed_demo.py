@@ -1,8 +1,8 @@
 from typing import Any
 
+from apps.kernel.public import now
 from django.core.management.base import BaseCommand
 
-from apps.kernel.public import now
 from demo.seeding import seed
 
 

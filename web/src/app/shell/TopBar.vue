@@ -20,8 +20,8 @@ const { data: shelf } = useShelf();
 const entries = computed(() =>
   (shelf.value ?? []).map((c) => ({
     key: c.slug,
-    name: `${c.code} ${c.title}`,
-    detail: [c.section, c.term].filter(Boolean).join(" · "),
+    name: [`${c.code} ${c.title}`, c.section].filter(Boolean).join(" · "),
+    detail: c.term,
   })),
 );
 const choices = computed(() => [
@@ -34,8 +34,8 @@ async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
   if (key === "keys") return void (shortcutsOpen.value = true);
   await signOut();
-  queries.clear();
   await router.push({ name: "sign-in" });
+  queries.clear();
 }
 </script>
 

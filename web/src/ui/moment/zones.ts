@@ -30,18 +30,25 @@ export function timesIn(locale: string, zone: string): Times {
   const ownDay = format(dayParts, OWN_ZONE);
   const ownClock = format(clockParts, OWN_ZONE);
   const words = new Intl.RelativeTimeFormat(tag, { numeric: "auto" });
-  const tidy = (text: string) => text.replace(",", "");
+  const tidy = (text: string) => text.replace(",", "").replace("Sept", "Sep");
   const day = (iso: string) => tidy(dayFormat.format(new Date(iso)));
   const clock = (iso: string) => clockFormat.format(new Date(iso));
   const moment = (iso: string) => `${day(iso)}, ${clock(iso)}`;
-  const date = (isoDate: string) => plainDay.format(new Date(isoDate));
+  const date = (isoDate: string) => tidy(plainDay.format(new Date(isoDate)));
+  const lane = (isoDate: string) => tidy(laneDay.format(new Date(isoDate)));
+  const month = (isoDate: string) => isoDate.slice(0, 7);
   return {
     moment,
     clock,
     day,
     date,
-    lane: (isoDate) => tidy(laneDay.format(new Date(isoDate))),
-    range: (first, last) => `${date(first)} – ${date(last)}`,
+    lane,
+    range: (first, last) => {
+      const end = `${lane(last)} ${date(last).split(" ")[1]}`;
+      return month(first) === month(last)
+        ? `${lane(first)} – ${end}`
+        : `${lane(first)} ${date(first).split(" ")[1]} – ${end}`;
+    },
     own: (iso) => {
       const mine = `${tidy(ownDay.format(new Date(iso)))}, ${ownClock.format(new Date(iso))}`;
       return mine === moment(iso) ? null : mine;

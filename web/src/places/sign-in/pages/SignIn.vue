@@ -28,7 +28,7 @@ async function enter(as: string, secret: string): Promise<void> {
     await signIn(as, secret);
     queries.clear();
     const next = String(route.query.next ?? "/");
-    await router.push(next.startsWith("/") && !next.startsWith("//") ? next : "/");
+    await router.push(/^\/(?!\/|sign-in)/.test(next) ? next : "/");
   } catch (error) {
     const status = error instanceof Problem ? error.status : 0;
     wrong.value =

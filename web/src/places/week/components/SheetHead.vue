@@ -71,7 +71,7 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
   display: flex;
   align-items: flex-end;
   gap: 20px;
-  padding: 14px 24px 28px;
+  padding: 14px 24px 24px;
 }
 .totals {
   display: flex;

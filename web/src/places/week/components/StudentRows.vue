@@ -49,7 +49,7 @@ const isFolded = (id: number): boolean => folded.value[id] ?? false;
         />
       </template>
     </template>
-    <p class="px-3 py-2 text-[13.5px] text-soft sm:pl-9">
+    <p class="relative z-[4] bg-sheet px-3 py-2 text-[13.5px] text-soft sm:pl-9">
       <template v-if="!module.held_open_by.length">{{
         t("week.complete", { title: module.title })
       }}</template>

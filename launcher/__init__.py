@@ -1,0 +1,1 @@
+"""What `./unvo` does. Standard library only: it runs before anything is installed."""

@@ -1,0 +1,98 @@
+"""Format, lint, types, import contracts, migrations, and the API snapshot in step with its types."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import tempfile
+from collections.abc import Sequence
+from pathlib import Path
+
+from launcher import packages, postgres, serving
+from launcher.shell import ROOT, Stop, say
+
+BIN = ROOT / ".venv" / "bin"
+WEB = ROOT / "web"
+SNAPSHOT = ROOT / "server" / "tests" / "openapi.json"
+TYPES = WEB / "src" / "api" / "schema.d.ts"
+
+
+def check() -> int:
+    """Run every gate, say which failed, 0 when none did."""
+    packages.install(tests=True)
+    packages.build()
+    postgres.TESTS.start()
+    try:
+        env = serving.environment(postgres.TESTS, "config.settings.test")
+        return _all({**os.environ, **env})
+    finally:
+        postgres.TESTS.stop()
+
+
+def _all(env: dict[str, str]) -> int:
+    gates: list[tuple[str, Path, Sequence[str | Path]]] = [
+        ("format (ruff)", ROOT, [BIN / "ruff", "format", "--check", "-q", "."]),
+        ("lint (ruff)", ROOT, [BIN / "ruff", "check", "-q", "."]),
+        (
+            "types (mypy)",
+            ROOT,
+            [BIN / "mypy", "core/unvo_core", "server/apps", "server/config", "server/demo", "launcher"],
+        ),
+        ("import contracts", ROOT, [BIN / "lint-imports", "--no-cache"]),
+        ("migrations", serving.SERVER, [BIN / "python", "manage.py", "makemigrations", "--check", "--dry-run", *APPS]),
+        ("format (prettier)", WEB, ["npx", "prettier", "--check", "--log-level", "warn", "."]),
+        ("lint (eslint)", WEB, ["npx", "eslint", ".", "--max-warnings", "0"]),
+        ("types (vue-tsc)", WEB, ["npx", "vue-tsc", "--noEmit", "-p", "tsconfig.json"]),
+    ]
+    failed = [name for name, where, command in gates if not _passes(name, where, command, env)]
+    failed += _api_out_of_step(env)
+    if failed:
+        raise Stop(f"These gates failed: {', '.join(failed)}. What each said is above.")
+    say("all gates passed")
+    return 0
+
+
+TYPED = ("core/unvo_core", "server/apps", "server/config", "server/demo", "launcher")
+APPS = ("kernel", "people", "courses", "messaging", "gradebook", "assignments")
+
+
+def _passes(name: str, where: Path, command: Sequence[str | Path], env: dict[str, str]) -> bool:
+    say(name)
+    mypy_path = {"MYPYPATH": f"{ROOT / 'core'}:{ROOT / 'server'}"}
+    done = subprocess.run(
+        [str(c) for c in command], cwd=where, env=env | mypy_path, stdin=subprocess.DEVNULL, check=False
+    )
+    return done.returncode == 0
+
+
+def _api_out_of_step(env: dict[str, str]) -> list[str]:
+    """The committed snapshot and types against fresh ones."""
+    say("API snapshot and generated types")
+    with tempfile.TemporaryDirectory() as folder:
+        snapshot, types = Path(folder) / "openapi.json", Path(folder) / "schema.d.ts"
+        _write_api(env, snapshot, types)
+        wrong = []
+        if snapshot.read_text() != SNAPSHOT.read_text():
+            wrong.append("API snapshot (refresh it with ./unvo api)")
+        if types.read_text() != TYPES.read_text():
+            wrong.append("generated API types (refresh them with ./unvo api)")
+        return wrong
+
+
+def _write_api(env: dict[str, str], snapshot: Path, types: Path) -> None:
+    export = [str(BIN / "python"), "manage.py", "export_openapi", "--out", str(snapshot)]
+    subprocess.run(export, cwd=serving.SERVER, env=env, check=True, stdin=subprocess.DEVNULL, capture_output=True)
+    generate = ["npx", "openapi-typescript", str(snapshot), "-o", str(types)]
+    subprocess.run(generate, cwd=WEB, env=env, check=True, stdin=subprocess.DEVNULL, capture_output=True)
+
+
+def refresh_api() -> int:
+    """Write snapshot and types anew after a change of the API."""
+    packages.install()
+    postgres.TESTS.start()
+    try:
+        _write_api({**os.environ, **serving.environment(postgres.TESTS, "config.settings.test")}, SNAPSHOT, TYPES)
+    finally:
+        postgres.TESTS.stop()
+    say("wrote server/tests/openapi.json and web/src/api/schema.d.ts")
+    return 0

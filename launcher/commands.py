@@ -1,0 +1,66 @@
+"""The words after `./unvo`."""
+
+from __future__ import annotations
+
+import argparse
+import os
+from collections.abc import Sequence
+
+from launcher import checking, packages, postgres, serving, testing
+from launcher.shell import ROOT, Stop, python_in_place, run, say
+
+PORT = 8000
+
+
+def main(words: Sequence[str]) -> int:
+    parser = argparse.ArgumentParser(prog="unvo", description="A course laid out over time.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    demo = commands.add_parser("demo", help="install what is missing, seed, build and serve the demo")
+    demo.add_argument("--fresh", action="store_true", help="remove the demo's data and start over")
+    demo.add_argument("--port", type=int, default=PORT)
+    dev = commands.add_parser("dev", help="the demo with reloading")
+    dev.add_argument("--port", type=int, default=PORT)
+    test = commands.add_parser("test", help="run every test")
+    test.add_argument("labels", nargs="*", help="only these (labels of Django's runner)")
+    commands.add_parser("check", help="format, lint, types, import contracts, API snapshot")
+    commands.add_parser("api", help="write the API snapshot and the generated types anew")
+    commands.add_parser("bench", help="measure against floors measured in the same run")
+    commands.add_parser("shots", help="take the screenshots of docs/ from the demo at the fixed clock")
+    given = parser.parse_args(words)
+    try:
+        return _do(given)
+    except Stop as stop:
+        say(f"stopped. {stop}")
+        return 1
+    except KeyboardInterrupt:
+        say("stopped")
+        return 130
+
+
+def _do(given: argparse.Namespace) -> int:
+    match given.command:
+        case "demo":
+            return serving.demo(given.port, given.fresh)
+        case "dev":
+            return serving.dev(given.port)
+        case "test":
+            return testing.test(given.labels)
+        case "check":
+            return checking.check()
+        case "api":
+            return checking.refresh_api()
+    return _tool(given.command)
+
+
+def _tool(name: str) -> int:
+    """bench and shots: programs of the server's own, on the tests' cluster."""
+    packages.install(tests=True)
+    packages.build()
+    postgres.TESTS.start()
+    try:
+        env = {**os.environ, **serving.environment(postgres.TESTS, "config.settings.test")}
+        serving.manage(env, "collectstatic", "--no-input", "-v0")
+        run([python_in_place(), "-m", f"tools.{name}"], where=ROOT / "server", env=env)
+    finally:
+        postgres.TESTS.stop()
+    return 0

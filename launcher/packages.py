@@ -1,0 +1,102 @@
+"""Install what is missing: Debian's packages, Python's and npm's from their lock files; build the front end."""
+
+from __future__ import annotations
+
+import hashlib
+import shutil
+import subprocess
+import sys
+from collections.abc import Iterable
+from pathlib import Path
+
+from launcher.shell import ROOT, Stop, check_node, python_in_place, root_prefix, run, say
+
+DEBIAN = ("postgresql-15", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0")
+DEBIAN_FOR_TESTS = ("chromium", "poppler-utils")
+UV = "uv==0.13.9"
+
+
+def install(tests: bool = False) -> None:
+    """Everything that the given purpose needs; seconds when it is there already."""
+    check_node()
+    debian(DEBIAN + (DEBIAN_FOR_TESTS if tests else ()))
+    python_packages()
+    npm_packages()
+
+
+def debian(names: tuple[str, ...]) -> None:
+    missing = [name for name in names if not _debian_has(name)]
+    if not missing:
+        return
+    if not shutil.which("apt-get"):
+        raise Stop(f"These packages are missing: {' '.join(missing)}. Install them, then start again.")
+    say(f"installing Debian packages: {' '.join(missing)}")
+    env = {"DEBIAN_FRONTEND": "noninteractive"}
+    run([*root_prefix(), "apt-get", "update", "-qq"], env=env, quiet=True, hint="Is the package registry reachable?")
+    command = [*root_prefix(), "apt-get", "install", "-y", "--no-install-recommends", *missing]
+    run(command, env=env, quiet=True, hint="Run the same command by hand to see more.")
+
+
+def _debian_has(name: str) -> bool:
+    asked = ["dpkg-query", "-W", "-f", "${db:Status-Status}", name]
+    if not shutil.which("dpkg-query"):
+        return False
+    found = subprocess.run(asked, capture_output=True, text=True, check=False)
+    return found.stdout.strip() == "installed"
+
+
+def python_packages() -> None:
+    stamp, wanted = ROOT / ".venv" / "unvo-lock", _digest([ROOT / "requirements.lock"])
+    if _reads(stamp) == wanted:
+        return
+    say("installing Python packages from requirements.lock")
+    if not python_in_place().exists():
+        run([sys.executable, "-m", "venv", ROOT / ".venv"], hint="On Debian: apt-get install python3-venv", quiet=True)
+    pip: list[str | Path] = [python_in_place(), "-m", "pip", "-q", "install", UV]
+    run(pip, quiet=True, hint="Is the package registry reachable?")
+    uv: list[str | Path] = [
+        ROOT / ".venv" / "bin" / "uv",
+        "pip",
+        "sync",
+        "-q",
+        "--python",
+        python_in_place(),
+        "--require-hashes",
+    ]
+    run([*uv, ROOT / "requirements.lock"], quiet=True, hint="Is the package registry reachable?")
+    stamp.write_text(wanted)
+
+
+def npm_packages() -> None:
+    stamp, wanted = ROOT / "web" / "node_modules" / ".unvo-lock", _digest([ROOT / "web" / "package-lock.json"])
+    if _reads(stamp) == wanted:
+        return
+    say("installing npm packages from package-lock.json")
+    command = ["npm", "ci", "--no-audit", "--no-fund", "--loglevel=error"]
+    run(command, where=ROOT / "web", quiet=True, hint="Is the package registry reachable?")
+    stamp.write_text(wanted)
+
+
+def build() -> None:
+    """The front end into server/assets, when a source changed."""
+    web = ROOT / "web"
+    sources = [p for p in sorted((web / "src").rglob("*")) if p.is_file()]
+    sources += [web / "vite.config.ts", web / "package-lock.json"]
+    stamp, wanted = ROOT / "server" / "assets" / ".unvo-built", _digest(sources)
+    if _reads(stamp) == wanted:
+        return
+    say("building the front end")
+    run(["npx", "vite", "build", "--logLevel", "warn"], where=web, quiet=True, hint="Run it in web/ to see more.")
+    stamp.write_text(wanted)
+
+
+def _digest(files: Iterable[Path]) -> str:
+    digest = hashlib.sha256()
+    for file in files:
+        digest.update(str(file.relative_to(ROOT)).encode())
+        digest.update(file.read_bytes())
+    return digest.hexdigest()
+
+
+def _reads(file: Path) -> str:
+    return file.read_text() if file.exists() else ""

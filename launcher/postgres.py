@@ -1,0 +1,141 @@
+"""A PostgreSQL of our own on loopback: one cluster for the demo, one for tests."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import secrets
+import shutil
+import socket
+import subprocess
+from dataclasses import dataclass
+from pathlib import Path
+
+from launcher.shell import ROOT, STATE, Stop, root_prefix, run, say
+
+SYSTEM_USER = "postgres"
+ROLE = "unvo"
+
+
+@dataclass(frozen=True)
+class Cluster:
+    """A data directory with a role and a password; `durable` is off for tests."""
+
+    name: str
+    durable: bool
+
+    @property
+    def home(self) -> Path:
+        """Root's clusters live where the system user can enter; anybody else's in the project."""
+        if os.geteuid() != 0:
+            return STATE / "postgres" / self.name
+        mark = hashlib.sha256(str(ROOT).encode()).hexdigest()[:12]
+        return Path("/var/lib/unvo") / mark / self.name
+
+    @property
+    def data(self) -> Path:
+        return self.home / "data"
+
+    @property
+    def secret(self) -> Path:
+        return STATE / f"postgres-{self.name}.secret"
+
+    def environment(self, database: str = "unvo") -> dict[str, str]:
+        return {
+            "UNVO_DB_HOST": "127.0.0.1",
+            "UNVO_DB_PORT": str(self.port()),
+            "UNVO_DB_USER": ROLE,
+            "UNVO_DB_PASSWORD": self.secret.read_text(),
+            "UNVO_DB_NAME": database,
+        }
+
+    def port(self) -> int:
+        found = _as_owner(["sed", "-n", "4p", str(self.data / "postmaster.pid")], self.home)
+        return int(found.stdout.strip())
+
+    def start(self) -> None:
+        if not self.data.joinpath("PG_VERSION").exists() and not self._initialised():
+            self._initialise()
+        if _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "status"], self.home).returncode == 0:
+            return
+        say(f"starting PostgreSQL for the {self.name} on loopback")
+        options = f"-p {_free_port()}"
+        command = [str(_bin("pg_ctl")), "-D", str(self.data), "-l", str(self.home / "log"), "-w", "-t", "60"]
+        started = _as_owner([*command, "-o", options, "start"], self.home)
+        if started.returncode:
+            raise Stop(f"PostgreSQL did not start. Its log: {self.home / 'log'}. Look there, then start again.")
+        self._make_database()
+
+    def stop(self) -> None:
+        _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "-m", "fast", "-w", "stop"], self.home)
+
+    def remove(self) -> None:
+        if self.home.exists():
+            self.stop()
+            run([*root_prefix(), "rm", "-rf", self.home])
+
+    def _initialised(self) -> bool:
+        return _as_owner(["test", "-s", str(self.data / "PG_VERSION")], self.home).returncode == 0
+
+    def _initialise(self) -> None:
+        say(f"making a PostgreSQL data directory for the {self.name}")
+        self.home.mkdir(parents=True, exist_ok=True)
+        STATE.mkdir(exist_ok=True)
+        self.secret.write_text(secrets.token_urlsafe(24))
+        self.secret.chmod(0o600)
+        handed_over = self.home / "password"
+        handed_over.write_text(self.secret.read_text())
+        if os.geteuid() == 0:
+            shutil.chown(self.home, SYSTEM_USER)
+            shutil.chown(handed_over, SYSTEM_USER)
+        self.home.chmod(0o700)
+        command = [str(_bin("initdb")), "-D", str(self.data), "-U", ROLE, "--auth=scram-sha-256", "--encoding=UTF8"]
+        command += ["--locale=C.UTF-8", f"--pwfile={handed_over}", "--no-sync"]
+        made = _as_owner(command, self.home)
+        handed_over.unlink()
+        if made.returncode:
+            raise Stop(f"initdb failed:\n{made.stderr.strip()}\nIs there space at {self.home}?")
+        lines = ["listen_addresses = '127.0.0.1'", "unix_socket_directories = ''", "max_connections = 120"]
+        if not self.durable:
+            lines += ["fsync = off", "synchronous_commit = off", "full_page_writes = off"]
+        text = "\n".join(["", *lines, ""])
+        _as_owner(["tee", "-a", str(self.data / "postgresql.conf")], self.home, text)
+
+    def _make_database(self) -> None:
+        psql = ["psql", "-h", "127.0.0.1", "-p", str(self.port()), "-U", ROLE, "-d", "postgres", "-tAc"]
+        env = {**os.environ, "PGPASSWORD": self.secret.read_text()}
+        there = subprocess.run(
+            [*psql, "SELECT 1 FROM pg_database WHERE datname = 'unvo'"],
+            env=env,
+            capture_output=True,
+            text=True,
+            check=False,
+        )
+        if there.stdout.strip() != "1":
+            subprocess.run([*psql, "CREATE DATABASE unvo"], env=env, capture_output=True, check=True)
+
+
+DEMO = Cluster("demo", durable=True)
+TESTS = Cluster("tests", durable=False)
+
+
+def _bin(name: str) -> Path:
+    found = sorted(Path("/usr/lib/postgresql").glob(f"*/bin/{name}"))
+    if not found:
+        raise Stop("PostgreSQL's server is not installed. Debian: apt-get install postgresql-15, then start again.")
+    return found[-1]
+
+
+def _as_owner(command: list[str], where: Path, typed: str = "") -> subprocess.CompletedProcess[str]:
+    """PostgreSQL refuses root: as root, run it as the system user, from a directory that it can enter."""
+    prefix = ["runuser", "-u", SYSTEM_USER, "--"] if os.geteuid() == 0 else []
+    cwd = where if where.exists() else Path("/")
+    # A daemon must not hold our pipes open.
+    out = subprocess.DEVNULL if "start" in command else subprocess.PIPE
+    return subprocess.run([*prefix, *command], cwd=cwd, input=typed, stdout=out, stderr=out, text=True, check=False)
+
+
+def _free_port() -> int:
+    with socket.socket() as found:
+        found.bind(("127.0.0.1", 0))
+        return int(found.getsockname()[1])

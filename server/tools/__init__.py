@@ -1,0 +1,1 @@
+"""Programs around the application: benchmarks and screenshots."""
