@@ -45,7 +45,7 @@ def test(labels: Sequence[str]) -> int:
             _django(count, env, list(labels))
         else:
             say("core")
-            _django(count, env, ["../core/tests", "-t", "../core"])
+            _django(count, env, ["../core/tests", "-t", ".."])
             say("server: API, concurrency, journeys in the browser")
             _django(count, env, ["apps", "tests"])
             say("front-end logic")

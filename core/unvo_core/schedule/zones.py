@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo
 
 
 def instant_of(wall: datetime, zone: ZoneInfo) -> datetime:
-    """Resolve a naive wall time in `zone` to an aware instant in that zone.
+    """Resolve a naive wall time in `zone` to an aware instant, in UTC.
 
     In a gap (the clocks jump over it) the first instant after the gap counts; in a fold (the hour
     happens twice) the later one, so nobody loses time. Raises ValueError for an aware `wall`.
@@ -18,7 +18,7 @@ def instant_of(wall: datetime, zone: ZoneInfo) -> datetime:
     later = wall.replace(tzinfo=zone, fold=1)
     if not _exists(wall, earlier) and not _exists(wall, later):
         return _end_of_gap(earlier, zone)
-    return later
+    return later.astimezone(UTC)
 
 
 def _exists(wall: datetime, aware: datetime) -> bool:
@@ -37,4 +37,4 @@ def _end_of_gap(inside: datetime, zone: ZoneInfo) -> datetime:
             low = middle
         else:
             high = middle
-    return high.replace(microsecond=0).astimezone(zone)
+    return high.replace(microsecond=0)

@@ -1,0 +1,1 @@
+"""The core: unvo_core is installed from here; its tests mirror it."""

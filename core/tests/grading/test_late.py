@@ -1,0 +1,47 @@
+import unittest
+from datetime import datetime
+from fractions import Fraction
+
+from hypothesis import given
+from hypothesis import strategies as st
+from unvo_core.grading.attempts import counting_score
+from unvo_core.grading.late import LateRule, apply_late
+
+from core.tests.vectors import vector
+
+DUE = datetime.fromisoformat("2026-09-27T23:59:00+00:00")
+
+
+class LateArithmetic(unittest.TestCase):
+    def test_check_values(self) -> None:
+        for case in vector("grading/late")["cases"]:
+            with self.subTest(case["name"]):
+                rule = LateRule(Fraction(case["percent"]), case["per"], case["grace"], Fraction(case["floor"]))
+                at, due = (datetime.fromisoformat(case[k]) for k in ("at", "due"))
+                result = apply_late(rule, Fraction(case["given"]), Fraction(case["possible"]), at, due)
+                self.assertEqual(result.units, case["units"])
+                self.assertEqual(result.counts, Fraction(case["counts"]))
+
+    @given(st.integers(0, 30), st.integers(1, 100), st.integers(-5000, 20000))
+    def test_what_is_given_less_the_deduction_is_what_counts(self, given_: int, percent: int, minutes: int) -> None:
+        at = datetime.fromtimestamp(DUE.timestamp() + minutes * 60, DUE.tzinfo)
+        result = apply_late(LateRule(Fraction(percent)), Fraction(given_), Fraction(30), at, DUE)
+        self.assertEqual(result.given - result.deduction, result.counts)
+        self.assertGreaterEqual(result.counts, 0)
+        self.assertLessEqual(result.counts, given_)
+
+    def test_without_a_rule_lateness_is_told_and_costs_nothing(self) -> None:
+        at = datetime.fromisoformat("2026-09-28T01:00:00+00:00")
+        result = apply_late(None, Fraction(20), Fraction(30), at, DUE)
+        self.assertEqual((result.seconds, result.deduction), (3600, 0))
+
+
+class CountingAttempt(unittest.TestCase):
+    def test_two_attempts_best_counts(self) -> None:
+        """Common practice, no source."""
+        scores = [Fraction(11), None, Fraction(13), Fraction(12)]
+        self.assertEqual(counting_score("best", scores), 13)
+        self.assertEqual(counting_score("latest", scores), 12)
+        self.assertEqual(counting_score("first", scores), 11)
+        self.assertEqual(counting_score("mean", scores), 12)
+        self.assertIsNone(counting_score("best", [None]))

@@ -1,0 +1,36 @@
+import unittest
+from datetime import UTC, datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from hypothesis import given
+from hypothesis import strategies as st
+from unvo_core.schedule.zones import instant_of
+
+# Transitions from the IANA data (zoneinfo): New York jumps 2026-03-08 02:00 and falls back 2026-11-01 02:00;
+# Auckland jumps 2026-09-27 02:00 and falls back 2026-04-05 03:00.
+NEW_YORK, AUCKLAND = ZoneInfo("America/New_York"), ZoneInfo("Pacific/Auckland")
+
+
+class WallTimes(unittest.TestCase):
+    def test_in_a_gap_the_first_instant_after_it_counts(self) -> None:
+        self.assertEqual(instant_of(datetime(2026, 3, 8, 2, 30), NEW_YORK), datetime(2026, 3, 8, 7, 0, tzinfo=UTC))
+        self.assertEqual(instant_of(datetime(2026, 9, 27, 2, 30), AUCKLAND), datetime(2026, 9, 26, 14, 0, tzinfo=UTC))
+
+    def test_in_a_fold_the_later_hour_counts(self) -> None:
+        self.assertEqual(instant_of(datetime(2026, 11, 1, 1, 30), NEW_YORK), datetime(2026, 11, 1, 6, 30, tzinfo=UTC))
+        self.assertEqual(instant_of(datetime(2026, 4, 5, 2, 30), AUCKLAND), datetime(2026, 4, 4, 14, 30, tzinfo=UTC))
+
+    def test_an_aware_time_is_refused(self) -> None:
+        with self.assertRaises(ValueError):
+            instant_of(datetime(2026, 1, 1, tzinfo=UTC), NEW_YORK)
+
+    @given(st.datetimes(datetime(2020, 1, 1), datetime(2035, 1, 1)), st.sampled_from([NEW_YORK, AUCKLAND]))
+    def test_later_wall_times_never_come_earlier(self, wall: datetime, zone: ZoneInfo) -> None:
+        self.assertLessEqual(instant_of(wall, zone), instant_of(wall + timedelta(hours=3), zone))
+
+    @given(st.datetimes(datetime(2020, 1, 1), datetime(2035, 1, 1)), st.sampled_from([NEW_YORK, AUCKLAND]))
+    def test_outside_gaps_the_wall_time_reads_back(self, wall: datetime, zone: ZoneInfo) -> None:
+        wall = wall.replace(microsecond=0)
+        back = instant_of(wall, zone).astimezone(UTC).astimezone(zone).replace(tzinfo=None)
+        jumped = (wall.month, wall.hour) in {(3, 2), (9, 2)}
+        self.assertLessEqual(abs(back - wall), timedelta(hours=1) if jumped else timedelta(0))
