@@ -38,7 +38,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
         own = work.get(enrolment.person_id, [])
         latest = next((h for h in reversed(own) if h.handed_in_at), None)
         cell = cells.get(enrolment.person_id)
-        what = counted(cell, rule, graded.counting, possible(item), item.span.due) if cell else None  # type: ignore[arg-type]
+        what = counted(cell, possible(item), item.span.due) if cell else None
         scored = bool(cell and latest and any(a.attempt == latest.attempt for a in cell.attempts))
         rows.append(
             out.QueueRow(

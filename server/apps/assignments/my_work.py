@@ -11,12 +11,12 @@ from apps.assignments.api import schemas as out
 from apps.assignments.grading import attempt_out, files_out
 from apps.assignments.models import Brief, HandIn
 from apps.assignments.queries import brief_of, hand_ins
-from apps.courses.public import Course, LaidItem, layout
-from apps.gradebook.public import cells_of_person_item, counted, graded_items, late_rule_of, points, possible
+from apps.courses.public import Course, LaidItem, Progress, ShownMark, layout
+from apps.gradebook.public import graded_items, late_rule_of, points, possible
 from apps.kernel.public import not_found
 
 
-def my_work(course: Course, item_id: int, person_id: int, now: datetime) -> out.MyWork:
+def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: datetime) -> out.MyWork:
     item = layout(course).student_items[item_id]
     if item.kind != "assignment":
         raise not_found("assignment")
@@ -27,7 +27,7 @@ def my_work(course: Course, item_id: int, person_id: int, now: datetime) -> out.
     rule = late_rule_of(graded.late_rule) if graded else None
     late = seconds_late(now, item.span.due)
     cost = apply_late(rule, possible(item), possible(item), now, item.span.due).deduction
-    score, held = _score(course, item, person_id)
+    shown = known.marks.by_item.get(item_id)
     return out.MyWork(
         brief=brief_out(brief, item.takes_hand_ins),
         draft=_draft(draft) if draft else None,
@@ -36,8 +36,8 @@ def my_work(course: Course, item_id: int, person_id: int, now: datetime) -> out.
         open=not is_closed(item.span, now),
         late_now_seconds=late,
         late_now_deduction=str(points(cost)) if cost else None,
-        score=score,
-        being_graded=held,
+        score=_score(item, shown),
+        being_graded=shown is not None and shown.mark.held,
         turnaround_days=course.turnaround_days,
     )
 
@@ -63,23 +63,15 @@ def _draft(draft: HandIn) -> out.Draft:
     )
 
 
-def _score(course: Course, item: LaidItem, person_id: int) -> tuple[out.OwnScore | None, bool]:
-    """The released score; and whether one is held."""
-    found = cells_of_person_item(course, item, person_id)
-    if found is None:
-        return None, False
-    cell, graded = found
-    what = counted(cell, late_rule_of(graded.late_rule), graded.counting, possible(item), item.span.due)  # type: ignore[arg-type]
-    if what is None or not what.released:
-        return None, what is not None
-    return (
-        out.OwnScore(
-            counts=str(points(what.result.counts)),
-            given=str(points(what.result.given)),
-            deduction=str(points(what.result.deduction)),
-            late_units=what.result.units,
-            possible=str(points(possible(item))),
-            comment=what.comment,
-        ),
-        False,
+def _score(item: LaidItem, shown: ShownMark | None) -> out.OwnScore | None:
+    """The released score with its arithmetic."""
+    if shown is None or shown.points is None:
+        return None
+    return out.OwnScore(
+        counts=str(shown.points),
+        given=str(shown.given),
+        deduction=str(shown.deduction),
+        late_units=shown.late_units,
+        possible=str(points(possible(item))),
+        comment=shown.comment,
     )

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from apps.assignments.models import Brief, HandIn
+from django.db.models import Prefetch
+
+from apps.assignments.models import Brief, HandIn, HandInFile
 
 
 def brief_of(item_id: int) -> Brief:
@@ -10,10 +12,13 @@ def brief_of(item_id: int) -> Brief:
     return Brief.objects.filter(item_id=item_id).first() or Brief(item_id=item_id)
 
 
+_FILES = Prefetch("files", HandInFile.objects.select_related("stored"))
+
+
 def hand_ins(item_id: int, person_id: int) -> list[HandIn]:
     """All attempts in order, the draft among them."""
     rows = HandIn.objects.filter(item_id=item_id, person_id=person_id)
-    return list(rows.order_by("attempt").prefetch_related("files__stored"))
+    return list(rows.order_by("attempt").prefetch_related(_FILES))
 
 
 def hand_ins_of_item(item_id: int) -> dict[int, list[HandIn]]:

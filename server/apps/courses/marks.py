@@ -20,7 +20,10 @@ class ShownMark:
 
     mark: Mark
     points: Decimal | None = None
+    given: Decimal | None = None
     deduction: Decimal | None = None
+    late_units: int = 0
+    comment: str = ""
 
 
 @dataclass(frozen=True, slots=True)

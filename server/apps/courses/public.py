@@ -7,7 +7,16 @@ from apps.courses.marks import ClassCount, Marks, MarkSource, ShownMark, use_mar
 from apps.courses.memberships import Membership, membership
 from apps.courses.models import Course, Enrolment, Fact, Item, Section
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach
-from apps.courses.queries import course_by_slug, fact_counts, item_row, layout, progress, student_count, students
+from apps.courses.queries import (
+    Progress,
+    course_by_slug,
+    fact_counts,
+    item_row,
+    layout,
+    progress,
+    student_count,
+    students,
+)
 from apps.courses.sheets import Reader, start_by
 from apps.courses.structure import LaidItem, Layout
 from apps.courses.wording import moment
@@ -23,6 +32,7 @@ __all__ = [
     "MarkSource",
     "Marks",
     "Membership",
+    "Progress",
     "Reader",
     "Section",
     "ShownMark",

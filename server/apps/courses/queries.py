@@ -7,11 +7,14 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from django.db.models import Count
+from django.contrib.postgres.expressions import ArraySubquery
+from django.db.models import Count, OuterRef
+from django.db.models.functions import JSONObject
 from unvo_core.path.evaluate import CourseState, evaluate
 from unvo_core.path.model import PersonFacts
+from unvo_core.schedule.term import Break
 
-from apps.courses.facts import FactRow, layout_of, person_facts
+from apps.courses.facts import FactRow, break_of, layout_of, person_facts
 from apps.courses.marks import Marks, marks
 from apps.courses.models import Course, Enrolment, Fact, Item, ItemText, Module, Part, TermBreak
 from apps.courses.structure import Layout
@@ -21,8 +24,16 @@ LAYOUTS_KEPT = 64
 _layouts: OrderedDict[tuple[Any, ...], Layout] = OrderedDict()
 
 
+_BREAKS = (
+    TermBreak.objects.filter(term_id=OuterRef("term_id"))
+    .order_by("first_day")
+    .values(row=JSONObject(**{name: name for name in ("name", "first_day", "last_day", "takes_week_number")}))
+)
+
+
 def course_by_slug(slug: str) -> Course:
-    found = Course.objects.select_related("term").filter(slug=slug).first()
+    """The course with its term; `breaks` holds the term's, read along."""
+    found = Course.objects.select_related("term").annotate(breaks=ArraySubquery(_BREAKS)).filter(slug=slug).first()
     if found is None:
         raise not_found("course")
     return found
@@ -38,10 +49,17 @@ def layout(course: Course) -> Layout:
     return _layouts[key]
 
 
+def breaks_of(course: Course) -> list[Break]:
+    rows = getattr(course, "breaks", None)
+    if rows is None:
+        rows = list(TermBreak.objects.filter(term=course.term).order_by("first_day").values())
+    return [break_of(row) for row in rows]
+
+
 def read_layout(course: Course) -> Layout:
     return layout_of(
         course,
-        TermBreak.objects.filter(term_id=course.term_id).order_by("first_day") if course.term_id else (),
+        breaks_of(course),
         Module.objects.filter(course=course, removed=False).order_by("position", "id"),
         Part.objects.filter(module__course=course, removed=False).order_by("position", "id"),
         Item.objects.filter(course=course, removed=False).order_by("position", "id"),
@@ -58,13 +76,14 @@ class Progress:
     details: dict[tuple[int, str], dict[str, Any]]
 
 
-def progress(course: Course, laid: Layout, person_id: int, now: datetime) -> Progress:
+def progress(course: Course, laid: Layout, person_id: int, now: datetime, known: Marks | None = None) -> Progress:
+    """`known`: the person's marks, when the caller has read them already."""
     rows: list[FactRow] = list(
         Fact.objects.filter(course=course, person_id=person_id).values_list(
             "item_id", "kind", "at", "edition", "by_teacher", "detail"
         )
     )
-    known = marks().of_person(course, person_id)
+    known = marks().of_person(course, person_id) if known is None else known
     facts = PersonFacts(person_facts(rows), known.core())
     details = {(item, kind): detail for item, kind, _, _, _, detail in rows if detail}
     return Progress(evaluate(laid.path, facts, now), facts, known, details)

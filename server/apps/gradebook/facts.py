@@ -25,10 +25,12 @@ class AttemptScore:
 
 @dataclass(frozen=True, slots=True)
 class CellScores:
-    """One cell with its attempts in order."""
+    """One cell with the rules of its item and its attempts in order."""
 
     item_id: int
     excused: bool
+    counting: Counting
+    late_rule: LateRule | None
     attempts: tuple[AttemptScore, ...]
 
 
@@ -49,8 +51,11 @@ def fraction(value: Decimal | float | None) -> Fraction:
 def late_rule_of(row: models.LateRule | None) -> LateRule | None:
     if row is None:
         return None
-    per = "hour" if row.per == "hour" else "day"
-    return LateRule(fraction(row.percent), per, row.grace_minutes, fraction(row.floor_percent))  # type: ignore[arg-type]
+    return late_rule(row.percent, row.per, row.grace_minutes, row.floor_percent)
+
+
+def late_rule(percent: Decimal, per: str, grace_minutes: int, floor_percent: Decimal) -> LateRule:
+    return LateRule(fraction(percent), "hour" if per == "hour" else "day", grace_minutes, fraction(floor_percent))
 
 
 def bands_of(scheme: models.GradingScheme) -> tuple[Band, ...]:
@@ -61,15 +66,13 @@ def rounding_of(scheme: models.GradingScheme) -> Rounding:
     return Rounding(scheme.decimals, scheme.letters_on_rounded)
 
 
-def counted(
-    cell: CellScores, rule: LateRule | None, counting: Counting, possible: Fraction, due: datetime | None
-) -> Counted | None:
+def counted(cell: CellScores, possible: Fraction, due: datetime | None) -> Counted | None:
     """What a cell counts: each attempt after the late rule, then the one that the rule picks."""
-    results = [(a, apply_late(rule, a.raw, possible, a.handed_in_at, due)) for a in cell.attempts]
+    results = [(a, apply_late(cell.late_rule, a.raw, possible, a.handed_in_at, due)) for a in cell.attempts]
     if not results:
         return None
     released = all(a.released for a, _ in results)
-    if counting == "mean":
+    if cell.counting == "mean":
         mean = sum((r.counts for _, r in results), Fraction(0)) / len(results)
         given = sum((r.given for _, r in results), Fraction(0)) / len(results)
         units = max(r.units for _, r in results)
@@ -80,5 +83,5 @@ def counted(
         "best": max(results, key=lambda pair: pair[1].counts),
         "latest": results[-1],
         "first": results[0],
-    }[counting]
+    }[cell.counting]
     return Counted(picked[1], picked[0].released, picked[0].comment, len(results))

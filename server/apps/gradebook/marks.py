@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 
@@ -10,29 +11,16 @@ from unvo_core.grading.scale import rounded
 from unvo_core.path.model import Mark
 
 from apps.courses.public import ClassCount, Course, Marks, ShownMark, layout
-from apps.gradebook.facts import CellScores, counted, late_rule_of
-from apps.gradebook.models import Cell, GradedItem
-from apps.gradebook.queries import cells_of_person, graded_items
+from apps.gradebook.facts import CellScores, counted, fraction
+from apps.gradebook.models import Cell
+from apps.gradebook.queries import cells_of_person
 
 
 class GradebookMarks:
     """Registered with courses as its source of marks."""
 
     def of_person(self, course: Course, person_id: int) -> Marks:
-        cells = cells_of_person(course, person_id)
-        if not cells:
-            return Marks()
-        graded = graded_items(course)
-        items = layout(course).items
-        return Marks(
-            {
-                item_id: shown(
-                    cell, graded[item_id], Fraction(str(items[item_id].points or 0)), items[item_id].span.due
-                )
-                for item_id, cell in cells.items()
-                if item_id in items
-            }
-        )
+        return marks_from(course, cells_of_person(course, person_id))
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
         held = Q(scores__released_at__isnull=True, scores__isnull=False)
@@ -44,16 +32,36 @@ class GradebookMarks:
         return {item: ClassCount(scored, held) for item, scored, held in rows}
 
 
-def shown(cell: CellScores, graded: GradedItem, possible: Fraction, due: object) -> ShownMark:
+def marks_from(course: Course, cells: dict[int, CellScores]) -> Marks:
+    """The marks of one person from what was read of their cells."""
+    items = layout(course).items
+    return Marks(
+        {
+            item_id: shown(cell, fraction(items[item_id].points), items[item_id].span.due)
+            for item_id, cell in cells.items()
+            if item_id in items
+        }
+    )
+
+
+def shown(cell: CellScores, possible: Fraction, due: datetime | None) -> ShownMark:
     if cell.excused:
         return ShownMark(Mark(excused=True))
-    what = counted(cell, late_rule_of(graded.late_rule), graded.counting, possible, due)  # type: ignore[arg-type]
+    what = counted(cell, possible, due)
     if what is None:
         return ShownMark(Mark())
     if not what.released:
         return ShownMark(Mark(held=True))
     percent = what.result.counts / possible * 100 if possible else Fraction(100)
-    return ShownMark(Mark(percent=percent), points(what.result.counts), points(what.result.deduction))
+    result = what.result
+    return ShownMark(
+        Mark(percent=percent),
+        points(result.counts),
+        points(result.given),
+        points(result.deduction),
+        result.units,
+        what.comment,
+    )
 
 
 def points(value: Fraction) -> Decimal:

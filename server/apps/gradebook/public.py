@@ -3,13 +3,12 @@
 from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
 from apps.gradebook.facts import counted, late_rule_of
 from apps.gradebook.marks import points
-from apps.gradebook.queries import cells_of_item, cells_of_person_item, graded_items, score_row
+from apps.gradebook.queries import cells_of_item, graded_items, score_row
 from apps.gradebook.standing import possible
 
 __all__ = [
     "ScoreWish",
     "cells_of_item",
-    "cells_of_person_item",
     "counted",
     "graded_item",
     "graded_items",

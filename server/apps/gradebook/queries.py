@@ -3,15 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from dataclasses import replace
 from typing import Any
 
-from apps.courses.public import Course, LaidItem
-from apps.gradebook.facts import AttemptScore, CellScores, fraction
+from apps.courses.public import Course
+from apps.gradebook.facts import AttemptScore, CellScores, fraction, late_rule
 from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
 
 CELL_FIELDS = (
     "graded_item__item_id",
     "excused",
+    "graded_item__counting",
+    "graded_item__late_rule__percent",
+    "graded_item__late_rule__per",
+    "graded_item__late_rule__grace_minutes",
+    "graded_item__late_rule__floor_percent",
     "scores__attempt",
     "scores__raw",
     "scores__handed_in_at",
@@ -69,11 +75,15 @@ def released_scores(course: Course) -> dict[int, dict[int, CellScores]]:
 
 def _gathered(pairs: Iterable[tuple[int, Any]]) -> dict[int, CellScores]:
     found: dict[int, CellScores] = {}
-    for key, (item_id, excused, attempt, raw, handed_in_at, released_at, comment) in pairs:
-        before = found.get(key, CellScores(item_id, excused, ()))
+    for key, (item_id, excused, counting, percent, per, grace, floor, *score) in pairs:
+        before = found.get(key)
+        if before is None:
+            rule = None if percent is None else late_rule(percent, per, grace, floor)
+            before = CellScores(item_id, excused, counting, rule, ())
+        attempt, raw, handed_in_at, released_at, comment = score
         if attempt is not None:
-            score = AttemptScore(attempt, fraction(raw), handed_in_at, released_at is not None, comment)
-            before = CellScores(item_id, excused, (*before.attempts, score))
+            scored = AttemptScore(attempt, fraction(raw), handed_in_at, released_at is not None, comment)
+            before = replace(before, attempts=(*before.attempts, scored))
         found[key] = before
     return found
 
@@ -84,9 +94,3 @@ def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
         .filter(cell__graded_item__item_id=item_id, cell__person_id=person_id, attempt=attempt)
         .first()
     )
-
-
-def cells_of_person_item(course: Course, item: LaidItem, person_id: int) -> tuple[CellScores, GradedItem] | None:
-    graded = graded_items(course).get(item.id)
-    cell = cells_of_person(course, person_id).get(item.id)
-    return (cell, graded) if graded is not None and cell is not None else None

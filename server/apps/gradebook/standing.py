@@ -16,7 +16,7 @@ from apps.courses.public import Course, LaidItem, Layout, layout, progress
 from apps.gradebook import queries
 from apps.gradebook.api import schemas as out
 from apps.gradebook.facts import Counted, bands_of, counted, late_rule_of, rounding_of
-from apps.gradebook.marks import points
+from apps.gradebook.marks import marks_from, points
 from apps.gradebook.models import Category, GradedItem, GradingScheme
 
 
@@ -26,9 +26,10 @@ class StandingOf:
     def __init__(self, course: Course, person_id: int, now: datetime) -> None:
         self.course, self.now = course, now
         self.laid: Layout = layout(course)
-        self.progress = progress(course, self.laid, person_id, now)
         self.cells = queries.cells_of_person(course, person_id)
         self.graded = queries.graded_items(course)
+        known = marks_from(course, self.cells)
+        self.progress = progress(course, self.laid, person_id, now, known)
         self.categories = queries.categories(course)
         self.scheme: GradingScheme = queries.scheme(course)
         self.totals = core.totals(
@@ -46,11 +47,9 @@ class StandingOf:
             and not item.practice
         ]
 
-    def score(self, item: LaidItem, graded: GradedItem) -> Counted | None:
+    def score(self, item: LaidItem) -> Counted | None:
         cell = self.cells.get(item.id)
-        if cell is None:
-            return None
-        return counted(cell, self.late_rule(graded), graded.counting, possible(item), item.span.due)  # type: ignore[arg-type]
+        return None if cell is None else counted(cell, possible(item), item.span.due)
 
     def late_rule(self, graded: GradedItem) -> LateRule | None:
         return late_rule_of(graded.late_rule)
@@ -71,7 +70,7 @@ class StandingOf:
         )
 
     def _entry(self, item: LaidItem, graded: GradedItem) -> core.Entry:
-        what = self.score(item, graded)
+        what = self.score(item)
         cell = self.cells.get(item.id)
         standing, value, reachable = core.Standing.OPEN, None, None
         if cell is not None and cell.excused:
@@ -173,7 +172,7 @@ def _category(known: StandingOf, category: Category, row: core.CategoryRow) -> o
 
 def _item(known: StandingOf, item: LaidItem, graded: GradedItem, role: str) -> out.ItemRow:
     state = known.state(item)
-    what = known.score(item, graded)
+    what = known.score(item)
     visible = what if what is not None and what.released else None
     missing = state.state == State.MISSING and known.scheme.missing != "blank"
     score = points(visible.result.counts) if visible else None
@@ -210,17 +209,15 @@ def _item(known: StandingOf, item: LaidItem, graded: GradedItem, role: str) -> o
 def class_strips(course: Course) -> list[out.Strip]:
     """Class statistics of every item with enough released scores, in points."""
     laid = layout(course)
-    graded = queries.graded_items(course)
     strips = []
     for item_id, cells in queries.released_scores(course).items():
         item = laid.student_items.get(item_id)
         if item is None:
             continue
-        rule = late_rule_of(graded[item_id].late_rule)
         figures = [
             c.result.counts
             for cell in cells.values()
-            if (c := counted(cell, rule, graded[item_id].counting, possible(item), item.span.due)) is not None  # type: ignore[arg-type]
+            if (c := counted(cell, possible(item), item.span.due)) is not None
         ]
         stats = class_stats(figures)
         if stats is None or stats.n < FEWEST_SHOWN:

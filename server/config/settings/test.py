@@ -4,9 +4,11 @@ import tempfile
 from pathlib import Path
 
 from config.settings.demo import *  # noqa: F403
+from config.settings.demo import LOGGING
 
 SECRET_KEY = "tests-only"  # noqa: S105
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 MEDIA_ROOT = Path(tempfile.mkdtemp(prefix="unvo-test-files-"))
 TEST_RUNNER = "config.test_runner.CountingRunner"
+LOGGING = LOGGING | {"loggers": {"django.request": {"level": "CRITICAL"}, "django.security": {"level": "CRITICAL"}}}
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}

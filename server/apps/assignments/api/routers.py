@@ -13,7 +13,7 @@ from apps.assignments.my_work import brief_out, my_work
 from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number, hand_ins
 from apps.assignments.receipts import late_seconds, pdf
-from apps.courses.public import can_study, can_teach, course_by_slug, enter, item_row, layout, require_open
+from apps.courses.public import can_study, can_teach, course_by_slug, enter, item_row, layout, progress, require_open
 from apps.gradebook.public import ScoreWish, save_score
 from apps.kernel.public import Actor, Refused, actor_of, answer, now, require, write
 from apps.people.public import SignedIn
@@ -22,15 +22,17 @@ router = Router(tags=["assignments"])
 
 
 def _mine(request: SignedIn, slug: str, item_id: int) -> s.MyWork:
-    return my_work(course_by_slug(slug), item_id, request.user.pk, now())
+    course = course_by_slug(slug)
+    known = progress(course, layout(course), request.user.pk, now())
+    return my_work(course, item_id, request.user.pk, known, now())
 
 
 @router.get("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
 def read_my_work(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
-    require_open(course, layout(course), item_id, actor_of(request))
-    return answer(my_work(course, item_id, reader.person_id, reader.now))
+    known = require_open(course, layout(course), item_id, actor_of(request))
+    return answer(my_work(course, item_id, reader.person_id, known, reader.now))
 
 
 @router.put("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)

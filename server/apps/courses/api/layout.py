@@ -1,6 +1,6 @@
 from typing import Annotated
 
-from ninja import File, Router, UploadedFile
+from ninja import File, UploadedFile
 
 from apps.courses.actions import change_item, change_module, change_part
 from apps.courses.actions.make_item import make_item
@@ -9,12 +9,11 @@ from apps.courses.actions.set_moments import set_moments
 from apps.courses.actions.undo_change import undo_change
 from apps.courses.actions.write_text import add_image, attach_file, write_text
 from apps.courses.api import schemas as s
+from apps.courses.api.router import router
 from apps.courses.item_pages import file_out
 from apps.courses.queries import course_by_slug, student_count
 from apps.kernel.public import AuditRecord, StoredFile, actor_of, now, write
 from apps.people.public import SignedIn
-
-router = Router()
 
 
 def _changed(change: AuditRecord, slug: str) -> s.Changed:

@@ -1,11 +1,11 @@
 from django.http import HttpResponse
-from ninja import Router
 
 from apps.courses import sheets
 from apps.courses.access import ref
 from apps.courses.actions import note_fact
 from apps.courses.actions.undo_change import last_undoable
 from apps.courses.api import schemas as s
+from apps.courses.api.router import router
 from apps.courses.item_pages import item_page
 from apps.courses.memberships import membership
 from apps.courses.models import Course
@@ -14,8 +14,6 @@ from apps.courses.queries import course_by_slug, layout, progress
 from apps.courses.shelf import shelf
 from apps.kernel.public import actor_of, answer, now, require, write
 from apps.people.public import SignedIn
-
-router = Router()
 
 
 def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:

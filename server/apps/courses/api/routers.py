@@ -1,8 +1,4 @@
-from ninja import Router
+from apps.courses.api import layout, reading
+from apps.courses.api.router import router
 
-from apps.courses.api.layout import router as layout
-from apps.courses.api.reading import router as reading
-
-router = Router(tags=["courses"])
-router.add_router("", reading)
-router.add_router("", layout)
+__all__ = ["layout", "reading", "router"]

@@ -7,7 +7,8 @@ from apps.courses.models.term import Term
 
 
 class Course(models.Model):
-    """`layout_version` rises with every change of the layout (a trigger sees to it)."""
+    """`layout_version` changes with every change of the layout: a trigger takes the next number of a sequence,
+    which no rollback gives out twice, so a layout that was read once can be kept under it."""
 
     slug = models.SlugField(max_length=60, unique=True)
     code = models.CharField(max_length=20)

@@ -12,7 +12,10 @@ def _raises_version(course_id: str) -> pgtrigger.Trigger:
         name="raise_layout_version",
         when=pgtrigger.After,
         operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE id = ({course_id}); RETURN NULL;",  # noqa: S608
+        func=(
+            "UPDATE courses_course SET layout_version = nextval('courses_layout_version')"
+            f" WHERE id = ({course_id}); RETURN NULL;"
+        ),
     )
 
 

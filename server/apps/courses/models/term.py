@@ -7,7 +7,10 @@ def _raises_versions(term_id: str) -> pgtrigger.Trigger:
         name="raise_layout_versions",
         when=pgtrigger.After,
         operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=f"UPDATE courses_course SET layout_version = layout_version + 1 WHERE term_id = {term_id}; RETURN NULL;",  # noqa: S608
+        func=(
+            "UPDATE courses_course SET layout_version = nextval('courses_layout_version')"
+            f" WHERE term_id = ({term_id}); RETURN NULL;"
+        ),
     )
 
 

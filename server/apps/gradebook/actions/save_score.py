@@ -39,7 +39,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     if len(wish.comment) > LONGEST_COMMENT:
         raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
     cell, _ = Cell.objects.get_or_create(graded_item=graded, person_id=wish.person_id)
-    Cell.objects.select_for_update().get(pk=cell.pk)
+    lock_cell(cell)
     before = score_row(item_id, wish.person_id, wish.attempt)
     _refuse_if_changed(course, before, wish.seen_version)
     with pghistory.context(actor=actor.person_id, name=actor.name):
@@ -55,6 +55,11 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     return score
 
 
+def lock_cell(cell: Cell) -> None:
+    """Those who grade the same cell wait for each other until the transaction ends."""
+    Cell.objects.select_for_update().get(pk=cell.pk)
+
+
 def graded_item(course: Course, item_id: int) -> GradedItem:
     """The item's row in the gradebook, made with the first score if it was never set up."""
     return GradedItem.objects.select_related("late_rule").get_or_create(item_id=item_id, defaults={"course": course})[0]
@@ -67,7 +72,9 @@ def _checked(text: str, possible: Decimal | None) -> Decimal:
         raw = Decimal(text.strip().replace(",", ".")).quantize(Decimal("0.01"))
     except InvalidOperation:
         raise Refused("score.unreadable", text=text[:40]) from None
-    if not raw.is_finite() or raw < 0:
+    if not raw.is_finite():
+        raise Refused("score.unreadable", text=text[:40])
+    if raw < 0:
         raise Refused("score.below_zero")
     if raw > 2 * possible:
         raise Refused("score.above", raw=raw, possible=possible)

@@ -1,0 +1,101 @@
+"""Two at once, in real transactions: what the locks are for is shown first without them."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable
+from datetime import datetime
+from typing import Any
+from unittest import mock
+
+from apps.assignments.models import HandIn
+from apps.courses.models import Item
+from apps.gradebook.actions import save_score as action
+from apps.gradebook.models import Score
+from apps.kernel.models import AuditRecord
+from demo.seeding import seed
+from django.db import connection, connections
+from django.test import TransactionTestCase, override_settings
+
+from tests.base import ASSISTANT, CLOCK, INSTRUCTOR, KEEPS_UP, Caller
+
+SET_7A, LOOP = "Set 7A: latitudes and departures", "Field book: campus loop"
+JOB_TABLES = "procrastinate_jobs, procrastinate_events, procrastinate_periodic_defers"
+
+
+def at_once(*calls: Callable[[], Any]) -> list[Any]:
+    """Run the calls in threads that start together; their results in order."""
+    gate, results = threading.Barrier(len(calls)), [None] * len(calls)
+
+    def run(n: int, call: Callable[[], Any]) -> None:
+        gate.wait()
+        try:
+            results[n] = call()
+        finally:
+            connections.close_all()
+
+    threads = [threading.Thread(target=run, args=pair) for pair in enumerate(calls)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join(60)
+    return results
+
+
+@override_settings(FIXED_CLOCK=CLOCK)
+class Races(TransactionTestCase):
+    def setUp(self) -> None:
+        seed(datetime.fromisoformat(CLOCK), 6)
+
+    def tearDown(self) -> None:
+        with connection.cursor() as cursor:
+            cursor.execute(f"TRUNCATE {JOB_TABLES} RESTART IDENTITY CASCADE")
+
+    def path(self, title: str, rest: str) -> str:
+        return f"/courses/srv-110/items/{Item.objects.get(title=title).pk}{rest}"
+
+    def test_the_same_hand_in_sent_five_times_at_once_is_one(self) -> None:
+        path = self.path(SET_7A, "/hand-in")
+        callers = [Caller(KEEPS_UP) for _ in range(5)]
+        answers = at_once(*(lambda c=c: c.send("POST", path, key="same") for c in callers))
+        self.assertEqual({a.status_code for a in answers}, {200})
+        self.assertEqual(len({a.json()["number"] for a in answers}), 1)
+        self.assertEqual(HandIn.objects.filter(item__title=SET_7A, person__username=KEEPS_UP).count(), 1)
+
+    def test_two_wishes_at_once_hand_one_draft_in_once(self) -> None:
+        path = self.path(SET_7A, "/hand-in")
+        callers = [Caller(KEEPS_UP) for _ in range(4)]
+        answers = at_once(*(lambda c=c: c.send("POST", path) for c in callers))
+        statuses = sorted(a.status_code for a in answers)
+        self.assertEqual(statuses, [200, 422, 422, 422])
+        self.assertEqual(AuditRecord.objects.filter(action="hand_in.hand_in").count(), 1)
+
+    def grade_at_once(self) -> list[int]:
+        student = Caller(KEEPS_UP)
+        student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "pages", "comment": ""})
+        student.send("POST", self.path(LOOP, "/hand-in"))
+        path = self.path(LOOP, f"/hand-ins/{student.person.pk}/score")
+        first = {"attempt": 1, "raw": "20", "comment": "", "seen_version": 0}
+        Caller(INSTRUCTOR).send("PUT", path, first)
+        wishes = [(Caller(INSTRUCTOR), "21"), (Caller(ASSISTANT), "22")]
+        calls = [lambda c=c, raw=raw: c.send("PUT", path, first | {"raw": raw, "seen_version": 1}) for c, raw in wishes]
+        return sorted(a.status_code for a in at_once(*calls))
+
+    def test_two_graders_of_one_cell_one_is_told(self) -> None:
+        self.assertEqual(self.grade_at_once(), [200, 409])
+        self.assertEqual(
+            Score.objects.get(cell__person__username=KEEPS_UP, cell__graded_item__item__title=LOOP).version, 2
+        )
+
+    def test_without_the_lock_the_second_would_overwrite_silently(self) -> None:
+        """The race itself: both read before either writes when the cell is not locked."""
+        both_read = threading.Barrier(2)
+        real = action._refuse_if_changed
+
+        def slow(course: Any, before: Any, seen: int) -> None:
+            real(course, before, seen)
+            if seen == 1:
+                both_read.wait(20)
+
+        with mock.patch.object(action, "_refuse_if_changed", slow), mock.patch.object(action, "lock_cell"):
+            self.assertEqual(self.grade_at_once(), [200, 200])

@@ -1,0 +1,173 @@
+"""Laying out over the API: make, change, move, dates, publish, undo, and what bad input meets."""
+
+from __future__ import annotations
+
+from apps.assignments.models import HandIn
+from apps.courses.models import Item, ItemText, Module
+from apps.kernel.models import AuditRecord, StoredFile
+from django.core.files.uploadedfile import SimpleUploadedFile
+
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.files import PNG
+
+READING, FILM = "Latitudes and departures", "Booking a traverse, start to finish"
+
+
+class LayingOut(DemoCase):
+    def setUp(self) -> None:
+        self.teacher = Caller(INSTRUCTOR)
+
+    def undo(self, change: dict) -> object:
+        return self.teacher.send("POST", f"/courses/srv-110/changes/{change['change']}/undo")
+
+    def titles(self) -> list[str]:
+        rows = self.teacher.get("/courses/srv-110/weeks/7").json()["modules"][0]["rows"]
+        return [r["title"] for r in rows]
+
+    def test_a_week_is_made_from_nothing(self) -> None:
+        made = self.teacher.send("POST", "/courses/srv-110/modules", {"title": "Extra", "week": 7}).json()
+        part = self.teacher.send("POST", f"/courses/srv-110/modules/{made['id']}/parts", {"title": "At home"}).json()
+        wish = {"title": "Read again", "kind": "page", "part_id": part["id"]}
+        item = self.teacher.send("POST", f"/courses/srv-110/modules/{made['id']}/items", wish).json()
+        sheet = self.teacher.get("/courses/srv-110/weeks/7").json()
+        self.assertEqual([m["title"] for m in sheet["modules"]], ["Traverse computation", "Extra"])
+        self.assertFalse(sheet["modules"][1]["published"])
+        student = Caller(KEEPS_UP)
+        self.assertEqual(len(student.get("/courses/srv-110/weeks/7").json()["modules"]), 1)
+        wish = {"published": True, "with_items": True}
+        self.teacher.send("PATCH", f"/courses/srv-110/modules/{made['id']}", wish)
+        self.assertEqual(student.get(f"/courses/srv-110/items/{item['id']}").json()["row"]["title"], "Read again")
+
+    def test_items_are_moved_and_the_move_undone(self) -> None:
+        before = self.titles()
+        film = self.item(FILM)
+        move = {"part_id": film.part_id, "before": self.item(READING).pk}
+        change = self.teacher.send("PUT", self.path(FILM, "/place"), move).json()
+        self.assertEqual(self.titles()[:2], [FILM, READING])
+        self.assertEqual(change["affected"], self.STUDENTS)
+        self.undo(change)
+        self.assertEqual(self.titles(), before)
+
+    def test_an_item_moves_into_another_part(self) -> None:
+        after = self.item("Set 7A: latitudes and departures").part_id
+        self.teacher.send("PUT", self.path(READING, "/place"), {"part_id": after, "before": None})
+        self.assertEqual(self.titles()[-1], READING)
+        other = self.item("Set 6A: azimuths and bearings").part_id
+        self.refused(
+            self.teacher.send("PUT", self.path(READING, "/place"), {"part_id": other}), 422, "item.no_such_part"
+        )
+
+    def test_removing_is_undone_with_everything_in_it(self) -> None:
+        week = Module.objects.get(course=self.course, week=7)
+        change = self.teacher.send("DELETE", f"/courses/srv-110/modules/{week.pk}").json()
+        self.assertEqual(self.teacher.get("/courses/srv-110/weeks/7").json()["modules"], [])
+        self.undo(change)
+        self.assertEqual(len(self.titles()), 6)
+
+    def test_undoing_what_was_changed_again_is_refused_and_loses_nothing(self) -> None:
+        first = self.teacher.send("PATCH", self.path(READING), {"title": "One"}).json()
+        self.teacher.send("PATCH", f"/courses/srv-110/items/{first['id']}", {"title": "Two"})
+        self.refused(self.undo(first), 409, "layout.changed_since")
+        self.assertEqual(Item.objects.get(pk=first["id"]).title, "Two")
+
+    def test_dates_by_week_are_kept_as_rules(self) -> None:
+        wish = {"opens": "2026-10-05T00:00", "due": "2026-10-10", "closes": "2026-10-11T23:59"}
+        self.assertEqual(self.teacher.send("PUT", self.path(READING, "/moments"), wish).status_code, 200)
+        moments = self.item(READING).moments
+        self.assertEqual(moments["due"], {"on": "week", "week": 7, "weekday": 5, "time": "23:59"})
+        page = self.teacher.get(self.path(READING)).json()
+        self.assertEqual(page["walls"]["due"], "2026-10-10T23:59")
+
+    def test_every_change_is_recorded_with_before_and_after(self) -> None:
+        self.teacher.send("PATCH", self.path(READING), {"title": "Renamed", "points": 5})
+        kept = AuditRecord.objects.latest("id")
+        self.assertEqual(kept.before[0]["fields"], {"title": READING, "points": None})
+        self.assertEqual(kept.after[0]["fields"], {"title": "Renamed", "points": "5"})
+
+    def test_a_circle_of_conditions_is_spelled_out(self) -> None:
+        check = self.item("Check 7: traverse computation").pk
+        told = self.teacher.send("PATCH", self.path("Set 7A: latitudes and departures"), {"after": [check]})
+        self.assertIn("Check 7: traverse computation →", self.refused(told, 422, "path.circle")["detail"])
+
+
+class BadInput(DemoCase):
+    def setUp(self) -> None:
+        self.teacher, self.student = Caller(INSTRUCTOR), Caller(KEEPS_UP)
+
+    def test_dates_out_of_order(self) -> None:
+        before = self.item(READING).moments
+        wish = {"opens": "2026-10-09T00:00", "due": "2026-10-07T23:59"}
+        told = self.refused(self.teacher.send("PUT", self.path(READING, "/moments"), wish), 422, "span.out_of_order")
+        self.assertEqual(told["fields"][0]["path"], "due")
+        self.assertEqual(self.item(READING).moments, before)
+
+    def test_dates_that_are_none_or_outside_the_term(self) -> None:
+        path = self.path(READING, "/moments")
+        self.refused(self.teacher.send("PUT", path, {"due": "next Friday"}), 422, "span.unreadable")
+        self.refused(self.teacher.send("PUT", path, {"due": "2026-10-07T10:00+02:00"}), 422, "span.unreadable")
+        self.refused(self.teacher.send("PUT", path, {"due": "2027-10-07T10:00"}), 422, "span.outside_term")
+
+    def test_a_title_of_ten_thousand_characters(self) -> None:
+        told = self.refused(
+            self.teacher.send("PATCH", self.path(READING), {"title": "x" * 10_000}), 422, "text.too_long"
+        )
+        self.assertIn("10000", told["detail"])
+        self.assertTrue(Item.objects.filter(title=READING).exists())
+        self.refused(self.teacher.send("PATCH", self.path(READING), {"title": "   "}), 422, "text.empty")
+
+    def test_a_script_in_rich_text_is_cleaned_away(self) -> None:
+        bad = (
+            '<p onclick="x()">Kept</p><script>alert(1)</script><a href="javascript:x()">a</a>'
+            '<img src="https://elsewhere.example/x.png" onerror="x()"><style>p{}</style><svg onload="x()"></svg>'
+        )
+        kept = self.teacher.send("PUT", self.path(READING, "/text"), {"html": bad}).json()["html"]
+        self.assertIn("<p>Kept</p>", kept)
+        for trace in ("script", "onclick", "javascript", "elsewhere", "onerror", "style", "svg"):
+            self.assertNotIn(trace, kept)
+        ItemText.objects.create(item=self.item(FILM), edition=9, html=bad, written_at="2026-10-07T00:00Z")
+        self.assertNotIn("script", self.student.get(self.path(FILM)).json()["html"], "cleaned on its way out too")
+
+    def test_maths_and_our_own_images_stay(self) -> None:
+        html = self.student.get(self.path(READING)).json()["html"]
+        self.assertIn('data-latex="\\Delta N', html)
+        self.assertIn('<img src="/files/', html)
+
+    def test_files_that_are_empty_too_large_mistyped_or_programs(self) -> None:
+        kept = StoredFile.objects.count()
+        path = self.path("Field book: campus loop", "/hand-in/files")
+        cases = (
+            ("empty.txt", b"", "file.empty"),
+            ("big.txt", b"x" * (20 * 1024 * 1024 + 1), "file.too_large"),
+            ("photo.png", b"not a picture at all", "file.wrong_type"),
+            ("run.exe", b"MZ....", "file.not_accepted"),
+            ("page.pdf", PNG, "file.wrong_type"),
+        )
+        for name, content, code in cases:
+            with self.subTest(name):
+                answer = self.student.send("POST", path, file=SimpleUploadedFile(name, content))
+                self.assertIn(name, self.refused(answer, 422, code)["detail"])
+        self.assertEqual(StoredFile.objects.count(), kept)
+        self.assertFalse(
+            HandIn.objects.filter(item__title="Field book: campus loop", person=self.student.person).exists()
+        )
+
+    def test_a_name_that_climbs_out_of_its_folder_is_cut(self) -> None:
+        path = self.path("Field book: campus loop", "/hand-in/files")
+        sent = self.student.send("POST", path, file=SimpleUploadedFile("a.png", PNG, "image/png"))
+        self.assertEqual(sent.json()["draft"]["files"][0]["name"], "a.png")
+
+    def test_links_that_are_no_web_links(self) -> None:
+        for address in ("javascript:alert(1)", "ftp://x", "nonsense"):
+            answer = self.teacher.send("PATCH", self.path(FILM), {"address": address})
+            self.refused(answer, 422, "link.not_http")
+
+    def test_bodies_that_can_not_be_read(self) -> None:
+        answer = self.teacher.send("PUT", self.path(READING, "/text"), {"wrong": 1})
+        self.refused_unreadable(answer)
+        raw = self.teacher.client.patch(
+            f"/api{self.path(READING)}", "{not json", content_type="application/json", headers={"Idempotency-Key": "z"}
+        )
+        self.assertEqual(raw.status_code, 400)
+
+    def refused_unreadable(self, answer: object) -> None:
+        self.assertEqual((answer.status_code, answer.json()["title"]), (422, "request.unreadable"))  # type: ignore[attr-defined]

@@ -1,0 +1,210 @@
+"""One table: every API operation x role x own or other course. A missing operation fails."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+from apps.assignments.models import HandIn
+from apps.courses.models import Course, Enrolment, Module, Part
+from apps.people.models import Person
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
+
+from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.files import PNG
+
+SNAPSHOT = Path(__file__).parent / "openapi.json"
+METHODS = ("get", "post", "put", "patch", "delete")
+
+ANYONE = {"nobody", "stranger", "student", "assistant", "instructor"}
+SIGNED_IN = ANYONE - {"nobody"}
+MEMBERS = SIGNED_IN - {"stranger"}
+TEACHERS = {"assistant", "instructor"}
+INSTRUCTORS = {"instructor"}
+STUDENTS = {"student"}
+
+COURSE = "/api/courses/{slug}"
+ITEM = COURSE + "/items/{item_id}"
+QUEUE = ITEM + "/hand-ins"
+TABLE: dict[str, set[str]] = {
+    "get /api/sign-in/demo-people": ANYONE,
+    "get /api/me": SIGNED_IN,
+    "get /api/outbox": SIGNED_IN,
+    "get /api/courses": SIGNED_IN,
+    f"get {COURSE}/ribbon": MEMBERS,
+    f"get {COURSE}/weeks/{{key}}": MEMBERS,
+    f"get {ITEM}": MEMBERS,
+    f"post {ITEM}/opened": STUDENTS,
+    f"post {ITEM}/tick": STUDENTS,
+    f"post {ITEM}/acknowledgement": STUDENTS,
+    f"post {COURSE}/modules": INSTRUCTORS,
+    f"patch {COURSE}/modules/{{module_id}}": INSTRUCTORS,
+    f"delete {COURSE}/modules/{{module_id}}": INSTRUCTORS,
+    f"post {COURSE}/modules/{{module_id}}/parts": INSTRUCTORS,
+    f"post {COURSE}/modules/{{module_id}}/items": INSTRUCTORS,
+    f"patch {COURSE}/parts/{{part_id}}": INSTRUCTORS,
+    f"delete {COURSE}/parts/{{part_id}}": INSTRUCTORS,
+    f"patch {ITEM}": INSTRUCTORS,
+    f"delete {ITEM}": INSTRUCTORS,
+    f"put {ITEM}/moments": INSTRUCTORS,
+    f"put {ITEM}/place": INSTRUCTORS,
+    f"put {ITEM}/text": INSTRUCTORS,
+    f"post {ITEM}/file": INSTRUCTORS,
+    f"post {ITEM}/images": INSTRUCTORS,
+    f"post {COURSE}/changes/{{change_id}}/undo": INSTRUCTORS,
+    f"get {COURSE}/standing": STUDENTS,
+    f"get {COURSE}/standing/{{person_id}}": TEACHERS,
+    f"get {COURSE}/gradebook": TEACHERS,
+    f"get {COURSE}/class-strips": MEMBERS,
+    f"get {ITEM}/grading": MEMBERS,
+    f"put {ITEM}/grading": INSTRUCTORS,
+    f"post {ITEM}/release": INSTRUCTORS,
+    f"get {ITEM}/hand-in": STUDENTS,
+    f"put {ITEM}/hand-in": STUDENTS,
+    f"post {ITEM}/hand-in": STUDENTS,
+    f"post {ITEM}/hand-in/files": STUDENTS,
+    f"delete {ITEM}/hand-in/files/{{file_id}}": STUDENTS,
+    "get /api/receipts/{number}": {"student", *TEACHERS},
+    "get /api/receipts/{number}/pdf": {"student", *TEACHERS},
+    f"get {ITEM}/brief": TEACHERS,
+    f"put {ITEM}/brief": INSTRUCTORS,
+    f"get {QUEUE}": TEACHERS,
+    f"get {QUEUE}/{{person_id}}": TEACHERS,
+    f"put {QUEUE}/{{person_id}}/score": TEACHERS,
+}
+
+BODIES: dict[str, Any] = {
+    f"post {ITEM}/tick": {"done": True},
+    f"post {ITEM}/acknowledgement": {"edition": 1},
+    f"post {COURSE}/modules": {"title": "New", "week": 9},
+    f"patch {COURSE}/modules/{{module_id}}": {"title": "Renamed"},
+    f"post {COURSE}/modules/{{module_id}}/parts": {"title": "Part"},
+    f"post {COURSE}/modules/{{module_id}}/items": {"title": "Item", "kind": "page"},
+    f"patch {COURSE}/parts/{{part_id}}": {"title": "Part"},
+    f"patch {ITEM}": {"title": "Renamed"},
+    f"put {ITEM}/moments": {"due": "2026-10-10T23:59"},
+    f"put {ITEM}/place": {"part_id": None, "before": None},
+    f"put {ITEM}/text": {"html": "<p>New</p>"},
+    f"put {ITEM}/grading": {"category_id": None, "late_rule_id": None, "hold": False},
+    f"put {ITEM}/hand-in": {"text": "Mine", "comment": ""},
+    f"put {ITEM}/brief": {
+        "takes_hand_ins": True,
+        "takes_text": True,
+        "takes_files": True,
+        "most_files": 3,
+        "most_megabytes": 5,
+        "attempts": None,
+    },
+    f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
+}
+UPLOADS = {f"post {ITEM}/file", f"post {ITEM}/images", f"post {ITEM}/hand-in/files"}
+
+
+class PermissionTable(DemoCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        stranger = Person.objects.create(username="stranger", email="stranger@ostrell.example", name="S", sort_name="S")
+        other = Course.objects.create(slug="other", code="O", title="Other", zone="UTC")
+        for role in (Enrolment.STUDENT, Enrolment.INSTRUCTOR):
+            Enrolment.objects.create(course=other, person=cls._one_more(role, stranger), role=role)
+
+    @staticmethod
+    def _one_more(role: str, stranger: Person) -> Person:
+        """Strangers to the course: a student and an instructor of another one."""
+        if role == Enrolment.STUDENT:
+            return stranger
+        return Person.objects.create(username="teaches-other", email="t@ostrell.example", name="T", sort_name="T")
+
+    def operations(self) -> set[str]:
+        found = json.loads(SNAPSHOT.read_text())["paths"]
+        return {f"{m} {path}" for path, at in found.items() for m in at if m in METHODS}
+
+    def test_every_operation_stands_in_the_table(self) -> None:
+        self.assertEqual(self.operations(), set(TABLE))
+
+    def address(self, path: str) -> str:
+        week = Module.objects.get(course=self.course, week=7)
+        handed = Person.objects.get(username=KEEPS_UP)
+        receipt = HandIn.objects.filter(person=handed, number__isnull=False).first()
+        values: dict[str, Any] = {
+            "slug": "srv-110",
+            "key": "7",
+            "item_id": self.item("Set 7A: latitudes and departures").pk,
+            "module_id": week.pk,
+            "part_id": Part.objects.filter(module=week).first().pk,  # type: ignore[union-attr]
+            "change_id": 0,
+            "person_id": handed.pk,
+            "file_id": 0,
+            "number": receipt.number if receipt else "",
+        }
+        return path.removeprefix("/api").format(**values)
+
+    def call(self, operation: str, caller: Caller) -> int:
+        method, path = operation.split(" ", 1)
+        files = {"file": SimpleUploadedFile("a.png", PNG)} if operation in UPLOADS else {}
+        return caller.send(method.upper(), self.address(path), BODIES.get(operation), **files).status_code
+
+    def check(self, operation: str, role: str, username: str | None) -> None:
+        status = self.call(operation, Caller(username))
+        allowed = role in TABLE[operation]
+        with self.subTest(operation=operation, role=role, status=status):
+            if allowed:
+                self.assertNotIn(status, (401, 403, 500))
+            else:
+                self.assertEqual(status, 401 if role == "nobody" else 403)
+
+    def everyone(self, role: str, username: str | None) -> None:
+        for operation in sorted(TABLE):
+            mark = transaction.savepoint()
+            self.check(operation, role, username)
+            transaction.savepoint_rollback(mark)
+
+    def test_nobody(self) -> None:
+        self.everyone("nobody", None)
+
+    def test_a_student_of_another_course(self) -> None:
+        self.everyone("stranger", "stranger")
+
+    def test_an_instructor_of_another_course(self) -> None:
+        self.everyone("stranger", "teaches-other")
+
+    def test_a_student(self) -> None:
+        self.everyone("student", KEEPS_UP)
+
+    def test_an_assistant(self) -> None:
+        self.everyone("assistant", ASSISTANT)
+
+    def test_an_instructor(self) -> None:
+        self.everyone("instructor", INSTRUCTOR)
+
+
+class Sections(DemoCase):
+    """An assistant reaches the students of the sections they are given, and no others."""
+
+    def test_other_sections_are_refused_with_the_reason(self) -> None:
+        assistant = Caller(ASSISTANT)
+        other = Enrolment.objects.filter(course=self.course, role="student", section__number=1).first()
+        assert other is not None
+        path = self.path("Set 6A: azimuths and bearings", f"/hand-ins/{other.person_id}")
+        self.refused(assistant.get(path), 403, "course.other_section")
+        score = {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0}
+        self.refused(assistant.send("PUT", path + "/score", score), 403, "course.other_section")
+        rows = assistant.get(self.path("Set 6A: azimuths and bearings", "/hand-ins")).json()["rows"]
+        self.assertNotIn(other.person_id, [r["person_id"] for r in rows])
+        self.assertTrue(rows)
+
+    def test_another_students_file_and_receipt_are_refused(self) -> None:
+        owner, other = Caller(KEEPS_UP), Caller("caspian.holt")
+        path = self.path("Field book: campus loop")
+        sent = owner.send("POST", path + "/hand-in/files", file=SimpleUploadedFile("page.png", PNG))
+        address = sent.json()["draft"]["files"][0]["address"]
+        self.assertEqual(owner.client.get(address).status_code, 200)
+        self.assertEqual(other.client.get(address).status_code, 403)
+        self.assertEqual(Caller(INSTRUCTOR).client.get(address).status_code, 403, "not before it is handed in")
+        number = owner.send("POST", path + "/hand-in").json()["number"]
+        self.assertEqual(Caller(INSTRUCTOR).client.get(address).status_code, 200)
+        self.refused(other.get(f"/receipts/{number}"), 403, "hand_in.not_yours")
+        self.refused(other.get("/receipts/XXX-XXXX"), 404, "receipt.none")

@@ -1,0 +1,71 @@
+"""The number of queries of a page does not grow with the course or the class."""
+
+from __future__ import annotations
+
+from apps.courses import queries
+from apps.courses.models import Enrolment, Item, Module
+from apps.people.models import Person
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+
+MOST = 12
+
+
+class QueryCounts(DemoCase):
+    def count(self, who: str, path: str) -> int:
+        caller = Caller(who)
+        queries._layouts.clear()
+        with CaptureQueriesContext(connection) as seen:
+            self.assertEqual(caller.get(path).status_code, 200)
+        return len([q for q in seen if not q["sql"].startswith(("SAVEPOINT", "RELEASE"))])
+
+    def pages(self) -> dict[tuple[str, str], int]:
+        loop = self.item("Field book: campus loop").pk
+        wanted = [
+            (KEEPS_UP, "/courses"),
+            (KEEPS_UP, "/courses/srv-110/ribbon"),
+            (KEEPS_UP, "/courses/srv-110/weeks/7"),
+            (KEEPS_UP, "/courses/srv-110/standing"),
+            (KEEPS_UP, "/courses/srv-110/class-strips"),
+            (KEEPS_UP, f"/courses/srv-110/items/{self.item('Latitudes and departures').pk}"),
+            (KEEPS_UP, f"/courses/srv-110/items/{loop}/hand-in"),
+            (INSTRUCTOR, "/courses/srv-110/ribbon"),
+            (INSTRUCTOR, "/courses/srv-110/weeks/7"),
+            (INSTRUCTOR, "/courses/srv-110/gradebook"),
+            (INSTRUCTOR, f"/courses/srv-110/items/{loop}/hand-ins"),
+        ]
+        return {(who, path): self.count(who, path) for who, path in wanted}
+
+    def grow(self) -> None:
+        """Forty more students, forty more items in week 7."""
+        week = Module.objects.get(course=self.course, week=7)
+        Item.objects.bulk_create(
+            Item(
+                course=self.course,
+                module=week,
+                kind="page",
+                title=f"More {n}",
+                position=1000 + n,
+                published=True,
+                done_rule="ticked",
+            )
+            for n in range(40)
+        )
+        people = Person.objects.bulk_create(
+            Person(username=f"more{n}", email=f"more{n}@ostrell.example", name=f"More {n}", sort_name=f"{n}")
+            for n in range(40)
+        )
+        section = self.course.sections.first()
+        Enrolment.objects.bulk_create(
+            Enrolment(course=self.course, person=p, role="student", section=section) for p in people
+        )
+
+    def test_constant_and_few(self) -> None:
+        before = self.pages()
+        self.grow()
+        self.assertEqual(self.pages(), before)
+        for page, n in before.items():
+            with self.subTest(page):
+                self.assertLessEqual(n, MOST)
