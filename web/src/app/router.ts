@@ -18,7 +18,8 @@ const routes: RouteRecordRaw[] = [
   {
     path: "/c/:slug",
     component: CourseFrame,
-    props: true,
+    // Not all params: one called `key` would make Vue build the whole frame anew for every week.
+    props: (route) => ({ slug: String(route.params.slug) }),
     children: [...weekRoutes, ...itemRoutes, ...standingRoutes, ...gradingRoutes],
   },
   { path: "/:rest(.*)*", name: "nothing", component: NothingHere },

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, watch } from "vue";
-import { useI18n } from "vue-i18n";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
 import { gradebookPath, standingPath, stepPath } from "@/app/addresses";
 import { useRibbon } from "../queries";
 import CourseRibbon from "./CourseRibbon.vue";
+import LoadingNote from "./LoadingNote.vue";
 import NothingHere from "./NothingHere.vue";
 import PlaceLine from "./PlaceLine.vue";
 import ShortcutList from "./ShortcutList.vue";
@@ -13,7 +13,6 @@ import { shortcutsOpen, useKeys } from "./shortcuts";
 import { shownStep } from "./step";
 
 const { slug } = defineProps<{ slug: string }>();
-const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
 const wrong = useWrong();
@@ -54,5 +53,5 @@ useKeys(() => ({
     <RouterView :key="slug" />
     <ShortcutList />
   </template>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>

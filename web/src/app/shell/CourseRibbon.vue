@@ -18,15 +18,15 @@ function showChosen(): void {
     strip.value.scrollLeft = cell.offsetLeft - strip.value.clientWidth / 2 + cell.offsetWidth / 2;
 }
 
-async function move(by: number, event: KeyboardEvent): Promise<void> {
+function move(by: number, event: KeyboardEvent): void {
   const links = [...(strip.value?.querySelectorAll<HTMLElement>("a") ?? [])];
   const from = links.indexOf(event.target as HTMLElement);
-  const cell = ribbon.cells[(from < 0 ? at.value : from) + by];
+  const to = (from < 0 ? at.value : from) + by;
+  const cell = ribbon.cells[to];
   if (!cell) return;
   event.preventDefault();
-  await router.push(stepPath(ribbon.slug, cell.key, ribbon.dated));
-  await nextTick();
-  strip.value?.querySelectorAll<HTMLElement>("a")[ribbon.cells.indexOf(cell)]?.focus();
+  links[to]?.focus();
+  void router.push(stepPath(ribbon.slug, cell.key, ribbon.dated));
 }
 
 onMounted(showChosen);

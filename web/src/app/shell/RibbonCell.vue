@@ -20,26 +20,6 @@ const load = computed(() => {
   return hours.value ? t("ribbon.hours", { n: hours.value }) : t("ribbon.minutes", { n: cell.minutes });
 });
 const percent = computed(() => Math.round((cell.done ?? 0) * 100));
-const label = computed(() => {
-  const name =
-    cell.number === null
-      ? (cell.break_name ?? "")
-      : ribbon.dated
-        ? t("ribbon.week", { n: cell.number })
-        : t("ribbon.module", { n: cell.number, topic: cell.topic });
-  const parts = [
-    name,
-    ribbon.dated ? cell.topic : "",
-    cell.first_day ? times.value.date(cell.first_day) : "",
-  ];
-  parts.push(
-    load.value,
-    cell.over ? t("ribbon.over") : "",
-    cell.done === null ? "" : t("ribbon.done", { n: percent.value }),
-  );
-  if (cell.current) parts.push(t("ribbon.now"));
-  return parts.filter(Boolean).join(", ");
-});
 </script>
 
 <template>
@@ -47,15 +27,25 @@ const label = computed(() => {
     :to="stepPath(ribbon.slug, cell.key, ribbon.dated)"
     class="cell"
     :class="{ chosen, current: cell.current, hatched: cell.number === null, thin }"
-    :aria-label="label"
     :aria-current="chosen ? 'page' : undefined"
     :tabindex="chosen ? 0 : -1"
   >
-    <span class="name">{{ cell.number ?? (thin ? "" : t("ribbon.break")) }}</span>
+    <span class="name">
+      <span v-if="cell.number !== null" class="sr-only">{{
+        t(ribbon.dated ? "place.week" : "place.module")
+      }}</span>
+      {{ cell.number ?? (thin ? "" : t("ribbon.break")) }}
+    </span>
+    <span v-if="cell.number === null" class="sr-only">{{ cell.break_name }}</span>
     <span v-if="load && !thin" class="load" :class="{ over: cell.over }">{{ load }}</span>
+    <span v-if="cell.over" class="sr-only">{{ t("ribbon.over") }}</span>
     <span v-if="cell.first_day && !thin" class="day">{{ times.date(cell.first_day) }}</span>
-    <span v-if="!ribbon.dated && !thin" class="topic">{{ cell.topic }}</span>
+    <span :class="ribbon.dated || thin ? 'sr-only' : 'topic'">{{ cell.topic }}</span>
     <span v-if="cell.done !== null" class="fill"><i :style="{ width: `${percent}%` }" /></span>
+    <span class="sr-only">
+      <template v-if="cell.done !== null">{{ t("ribbon.done", { n: percent }) }}</template>
+      <template v-if="cell.current">, {{ t("ribbon.now") }}</template>
+    </span>
   </RouterLink>
 </template>
 

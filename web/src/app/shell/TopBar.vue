@@ -54,7 +54,7 @@ async function choose(key: string): Promise<void> {
     />
     <span class="ml-auto" />
     <UiMenu bar :label="t('app.person', { name: me.name })" :choices="choices" @choose="choose">
-      <span class="block max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
+      <span class="block max-w-24 sm:max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
         me.name
       }}</span>
     </UiMenu>

@@ -69,7 +69,7 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
 }
 .input {
   width: 290px;
-  max-width: 38vw;
+  max-width: 32vw;
   padding: 5px 4px 5px 10px;
   border-radius: 4px;
   background: transparent;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from "vue";
+import { computed, onMounted, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { Problem, type Shapes } from "@/api/client";
 import { useWrong } from "@/api/writes";
@@ -44,6 +44,8 @@ watch(
   },
   { immediate: true },
 );
+
+onMounted(() => input.value?.focus());
 
 const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
 

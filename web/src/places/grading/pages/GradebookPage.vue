@@ -3,6 +3,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import { useWrong } from "@/api/writes";
 import { gradePath, itemPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
@@ -32,7 +33,9 @@ const times = useTimes(() => book.value?.zone ?? "");
             <th scope="col" class="f">{{ t("gradebook.handedIn") }}</th>
             <th scope="col" class="f">{{ t("gradebook.waiting") }}</th>
             <th scope="col" class="f">{{ t("gradebook.held") }}</th>
-            <th scope="col" />
+            <th scope="col">
+              <span class="sr-only">{{ t("gradebook.action") }}</span>
+            </th>
           </tr>
         </thead>
         <tbody v-for="category in book.categories" :key="category.id ?? 0">
@@ -63,7 +66,7 @@ const times = useTimes(() => book.value?.zone ?? "");
       </table>
     </div>
   </main>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>
 
 <style scoped>

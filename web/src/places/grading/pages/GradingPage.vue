@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
 import { gradePath, itemPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import { useKeys } from "@/app/shell/shortcuts";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -92,7 +93,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
       <WorkView v-if="work" :work="work" :zone="queue.zone" />
       <p v-else class="text-soft">{{ t("grading.pick") }}</p>
     </main>
-    <aside v-if="work" class="score" :aria-label="t('grading.score', { possible: queue.possible })">
+    <aside v-if="work" class="score" :aria-label="t('grading.panel')">
       <ScorePanel
         :key="work.person_id"
         :work="work"
@@ -109,7 +110,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
       <UiButton look="text" @click="releasing = false">{{ t("app.cancel") }}</UiButton>
     </UiDialog>
   </div>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>
 
 <style scoped>

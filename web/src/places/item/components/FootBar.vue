@@ -10,7 +10,7 @@ const { t } = useI18n();
 </script>
 
 <template>
-  <div class="foot no-print">
+  <section class="foot no-print" :aria-label="t('item.steps')">
     <RouterLink
       v-if="page.previous"
       :to="itemPath(slug, page.previous.id)"
@@ -31,7 +31,7 @@ const { t } = useI18n();
     >
       <span class="title">{{ page.next.title }}</span> →
     </RouterLink>
-  </div>
+  </section>
 </template>
 
 <style scoped>

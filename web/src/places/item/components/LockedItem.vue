@@ -16,10 +16,10 @@ const locked = computed(() => problem.code.startsWith("item."));
 
 <template>
   <main id="content" class="mx-auto max-w-2xl px-6 py-12">
-    <p class="mb-3 flex items-start gap-3 text-[20px]">
+    <h1 class="mb-3 flex items-start gap-3 text-[20px] font-semibold">
       <StateTile v-if="locked" tile="locked" :word="t('item.locked')" class="mt-1" />
       <span>{{ problem.message }}</span>
-    </p>
+    </h1>
     <template v-if="steps.length">
       <p class="mb-1 text-soft">{{ t("item.toOpen") }}</p>
       <ol class="mb-6 list-decimal pl-6">

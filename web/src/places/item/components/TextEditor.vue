@@ -33,6 +33,7 @@ const picker = useTemplateRef<HTMLInputElement>("picker");
 
 const editor = useEditor({
   content: page.html,
+  injectCSS: false,
   extensions: [StarterKit, Image, Mathematics],
   editorProps: {
     attributes: {
@@ -169,5 +170,6 @@ const ASKS: Record<Asking, string> = {
   border: 1px solid var(--ink-soft);
   border-radius: 0 0 4px 4px;
   background: var(--sheet);
+  white-space: pre-wrap;
 }
 </style>

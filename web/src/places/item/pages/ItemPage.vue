@@ -5,6 +5,7 @@ import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useWrong } from "@/api/writes";
 import { gradePath, itemPath, stepPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import { useKeys } from "@/app/shell/shortcuts";
 import { shownStep } from "@/app/shell/step";
@@ -165,5 +166,5 @@ useKeys(() => ({
     <FactColumn class="hidden lg:block" :page="page" :grading="grading" :work="work" />
     <ItemSettings v-if="settings" :slug="slug" :id="id" @close="settings = false" />
   </div>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>

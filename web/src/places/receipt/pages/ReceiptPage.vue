@@ -5,6 +5,7 @@ import { useRoute } from "vue-router";
 import { client, told } from "@/api/client";
 import { useWrong } from "@/api/writes";
 import { itemPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import { lateWords } from "@/places/week/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -83,7 +84,7 @@ const times = useTimes(() => receipt.value?.zone ?? "");
       <a :href="`/api/receipts/${receipt.number}/pdf`" class="underline">{{ t("receipt.pdf") }}</a>
     </p>
   </main>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>
 
 <style scoped>

@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { useWrong } from "@/api/writes";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
@@ -116,7 +117,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
       <UiButton @click="how = false">{{ t("app.close") }}</UiButton>
     </UiDialog>
   </main>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>
 
 <style scoped>

@@ -50,7 +50,7 @@ const count = computed(() => row.of_class);
   </div>
   <div v-else class="flex items-center gap-2.5 leading-tight">
     <StateTile :tile="tileOf(row)" />
-    <span class="min-w-0 flex-1">
+    <span class="words min-w-0 flex-1">
       <b class="font-semibold" :class="{ 'text-late': row.state === 'missing' }">{{ word }}</b>
       <span v-if="row.waits_for.length" class="block text-[12.5px] text-soft">
         {{ t("detail.after") }}

@@ -30,7 +30,11 @@ const facts = computed(() => {
 </script>
 
 <template>
-  <div class="row" :class="{ current, undated: !firstDay, hidden_: !row.published }" :data-item="row.id">
+  <div
+    class="row"
+    :class="{ current, undated: !firstDay, hidden_: !row.published, stated: !row.of_class }"
+    :data-item="row.id"
+  >
     <span class="number"
       ><slot name="number">{{ row.number }}</slot></span
     >
@@ -97,30 +101,54 @@ const facts = computed(() => {
 }
 @media (max-width: 719px) {
   .row {
-    grid-template-columns: 22px 1fr;
-    gap: 2px 10px;
+    grid-template-areas: "mark title action" "mark words action" "mini mini mini";
+    grid-template-columns: 22px 1fr auto;
+    gap: 0 10px;
     padding: 9px 14px;
   }
-  .wide {
+  .wide,
+  .stated .number {
     display: none;
   }
   .number {
+    grid-area: mark;
     align-self: start;
     padding: 3px 0 0;
     text-align: left;
   }
-  .title,
-  .state {
+  .title {
+    grid-area: title;
     padding: 0;
   }
-  .state,
-  .narrow {
-    grid-column: 2;
+  .state {
+    grid-area: words;
+    padding: 0;
+  }
+  .stated .state {
+    display: contents;
+  }
+  .stated .state :deep(.tile) {
+    grid-area: mark;
+    align-self: start;
+  }
+  .stated .state :deep(.words) {
+    grid-area: words;
+    font-size: 13px;
+  }
+  .stated .state :deep(.words b) {
+    margin-right: 5px;
+  }
+  .stated .state :deep(.words span) {
+    display: inline;
+    font-size: 13px;
+  }
+  .stated .state :deep(.ui-button) {
+    grid-area: action;
   }
   .narrow {
     display: block;
-    margin-top: 6px;
-    order: 3;
+    grid-area: mini;
+    margin: 6px 0 0;
   }
 }
 </style>

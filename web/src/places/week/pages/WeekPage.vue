@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
 import { itemPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import { useKeys } from "@/app/shell/shortcuts";
 import { useTimes } from "@/ui/moment/zones";
@@ -96,7 +97,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
       />
     </div>
   </main>
-  <p v-else role="status" class="px-6 py-4 text-soft">{{ t("app.loading") }}</p>
+  <LoadingNote v-else />
 </template>
 
 <style scoped>

@@ -1,0 +1,173 @@
+"""The teacher's thread: lay out, date, publish, undo; then grade, hold, release."""
+
+from __future__ import annotations
+
+import re
+
+from apps.courses.models import Item, ItemText
+from apps.gradebook.models import Score
+from playwright.sync_api import Page, expect
+
+from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP
+from tests.files import PNG
+from tests.journeys.browser import Journey
+
+READING, FILM = "Latitudes and departures", "Booking a traverse, start to finish"
+
+
+class LayingOut(Journey):
+    def titles(self, page: Page) -> list[str]:
+        return page.locator("[data-item] .name").all_inner_texts()
+
+    def test_a_module_is_made_filled_dated_and_published(self) -> None:
+        page = self.page(INSTRUCTOR)
+        self.go(page, "/c/srv-110/week/9")
+        page.get_by_role("button", name="Add a module").click()
+        page.get_by_label("Topic of the module").fill("Hedges and ditches")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("Added Hedges and ditches.")).to_be_visible()
+        page.get_by_role("button", name="Add an item to Hedges and ditches").click()
+        page.get_by_label("Kind").select_option("assignment")
+        page.get_by_label("Title", exact=True).fill("Offsets along a hedge")
+        page.get_by_role("button", name="Add", exact=True).click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("Due").fill("2026-10-31T23:59")
+        dialog.get_by_label("Opens", exact=True).fill("2026-11-02T00:00")
+        dialog.get_by_label("Effort, minutes").fill("120")
+        dialog.get_by_label("Points", exact=True).fill("10")
+        dialog.get_by_label("Category").select_option("Field work")
+        self.clean_by_axe(page)
+        dialog.get_by_role("button", name="Save").click()
+        expect(dialog.get_by_role("alert")).to_contain_text("'due' would come before 'opens'")
+        dialog.get_by_label("Opens", exact=True).fill("2026-10-26T00:00")
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        item = Item.objects.get(title="Offsets along a hedge")
+        self.assertEqual(item.moments["due"], {"on": "week", "week": 9, "weekday": 5, "time": "23:59"})
+        page.get_by_role("button", name="Change the module Hedges and ditches").click()
+        page.get_by_role("menuitem", name="Publish with all its items").click()
+        expect(page.get_by_text("8 students see this.")).to_be_visible()
+        student = self.page(KEEPS_UP)
+        self.go(student, "/c/srv-110/week/9")
+        expect(student.get_by_role("link", name="Offsets along a hedge", exact=True).first).to_be_visible()
+
+    def test_reordering_by_keys_by_drag_and_undo(self) -> None:
+        page = self.page(INSTRUCTOR)
+        before = self.wait_titles(page, 6)
+        page.get_by_role("button", name=f"Move {FILM}: drag, or press the arrow keys").press("ArrowUp")
+        expect(page.locator("[data-item] .name").first).to_have_text(FILM)
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_text("Taken back.")).to_be_visible()
+        expect(page.locator("[data-item] .name").first).to_have_text(READING)
+        self.assertEqual(self.titles(page), before)
+        handle = page.get_by_role("button", name=f"Move {READING}: drag, or press the arrow keys").bounding_box()
+        target = page.locator("[data-item]").nth(3).bounding_box()
+        assert handle and target
+        page.mouse.move(handle["x"] + 8, handle["y"] + 10)
+        page.mouse.down()
+        page.mouse.move(target["x"] + 30, target["y"] + 30, steps=12)
+        page.wait_for_timeout(300)
+        page.mouse.move(target["x"] + 32, target["y"] + 36, steps=4)
+        page.mouse.up()
+        expect(page.get_by_text(f"Moved {READING}.")).to_be_visible()
+        self.assertNotEqual(Item.objects.get(title=READING).part_id, Item.objects.get(title=FILM).part_id)
+
+    def wait_titles(self, page: Page, n: int) -> list[str]:
+        expect(page.locator("[data-item] .name")).to_have_count(n)
+        return self.titles(page)
+
+    def test_a_title_is_edited_in_place_and_hidden_and_shown(self) -> None:
+        page = self.page(INSTRUCTOR)
+        self.wait_titles(page, 6)
+        self.clean_by_axe(page)
+        page.get_by_role("button", name=f"Change {READING}").click()
+        page.get_by_role("menuitem", name="Rename").click()
+        page.get_by_label("Title", exact=True).fill("Northings and eastings")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("link", name="Northings and eastings")).to_be_visible()
+        page.get_by_role("button", name="Change Northings and eastings").click()
+        page.get_by_role("menuitem", name="Hide from students").click()
+        expect(page.locator("[data-item]").first).to_contain_text("hidden")
+        self.assertFalse(Item.objects.get(title="Northings and eastings").published)
+        page.get_by_role("button", name="Change Set 7A").click()
+        page.get_by_role("menuitem", name="Remove").click()
+        self.wait_titles(page, 5)
+        page.get_by_role("button", name="Undo").click()
+        self.wait_titles(page, 6)
+
+    def test_a_page_is_written_with_image_and_formula(self) -> None:
+        page = self.page(INSTRUCTOR)
+        self.go(page, f"/c/srv-110/item/{Item.objects.get(title='Area from coordinates').pk}")
+        page.get_by_role("button", name="Edit the text").click()
+        box = page.get_by_role("textbox", name="Text of Area from coordinates")
+        box.click()
+        page.keyboard.press("Control+A")
+        page.keyboard.type("Twice the area is the sum of the cross products. ")
+        page.get_by_role("button", name="Formula").click()
+        page.get_by_label("Formula in LaTeX").fill(r"2A = \sum (N_i E_{i+1} - N_{i+1} E_i)")
+        page.get_by_role("button", name="Insert").click()
+        expect(box.locator(".katex")).to_be_visible()
+        page.locator("input[type=file]").set_input_files([{"name": "plot.png", "mimeType": "image/png", "buffer": PNG}])
+        page.get_by_label("What does the image show?").fill("A plot of four corners")
+        page.get_by_role("button", name="Insert").click()
+        expect(box.get_by_role("img", name="A plot of four corners")).to_be_visible()
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_role("button", name="Edit the text")).to_be_visible()
+        expect(page.locator("main .rich .katex")).to_be_visible()
+        kept = ItemText.objects.filter(item__title="Area from coordinates").latest("edition")
+        self.assertIn('data-latex="2A = \\sum', kept.html)
+        self.assertIn('alt="A plot of four corners"', kept.html)
+
+    def test_an_assistant_sees_the_layout_and_can_not_change_it(self) -> None:
+        page = self.page(ASSISTANT)
+        self.wait_titles(page, 6)
+        expect(page.get_by_role("button", name="Add a module")).to_have_count(0)
+        expect(page.get_by_role("button", name=re.compile("^Change "))).to_have_count(0)
+
+
+class Grading(Journey):
+    SET_6B = "Field book: bearings"
+
+    def test_through_the_class_by_key_held_then_released(self) -> None:
+        page = self.page(INSTRUCTOR)
+        page.get_by_role("link", name="Gradebook").click()
+        expect(page.get_by_role("heading", name="Gradebook")).to_be_visible()
+        self.clean_by_axe(page)
+        page.get_by_role("link", name=f"Grade: {self.SET_6B}").click()
+        expect(page.get_by_label("Score of 30")).to_be_focused()
+        self.clean_by_axe(page)
+        names = []
+        for raw in ("27", "22.5"):
+            names.append(page.locator("article h2").inner_text())
+            page.get_by_label("Score of 30").fill(raw)
+            page.keyboard.press("Enter")
+            expect(page.locator("article h2")).not_to_have_text(names[-1])
+        self.assertEqual(len(set(names)), 2)
+        expect(page.get_by_role("button", name="Release 2 held scores")).to_be_visible()
+        self.assertEqual(Score.objects.filter(cell__graded_item__item__title=self.SET_6B, released_at=None).count(), 2)
+        page.get_by_role("button", name="Release 2 held scores").click()
+        page.get_by_role("button", name="Release now").click()
+        expect(page.get_by_text("2 scores released.")).to_be_visible()
+        self.assertEqual(Score.objects.filter(cell__graded_item__item__title=self.SET_6B, released_at=None).count(), 0)
+
+    def test_the_late_rule_is_shown_as_arithmetic_beside_the_work(self) -> None:
+        page = self.page(INSTRUCTOR)
+        page.get_by_role("link", name="Gradebook").click()
+        page.get_by_role("link", name="Grade: Set 6A: azimuths and bearings").click()
+        expect(page.locator("article h2")).to_be_visible()
+        page.get_by_label("Score of 12").fill("nine")
+        page.get_by_label("Comment to the student").click()
+        expect(page.get_by_role("alert")).to_contain_text("is not a number of points")
+        page.get_by_label("Score of 12").fill("9")
+        page.get_by_label("Comment to the student").fill("Show the units.")
+        page.get_by_label("Score of 12").click()
+        expect(page.get_by_text("the student sees it")).to_be_visible()
+        expect(page.get_by_text("Counts", exact=True)).to_be_visible()
+
+    def test_an_assistant_grades_their_section_only(self) -> None:
+        page = self.page(ASSISTANT)
+        page.get_by_role("link", name="Gradebook").click()
+        page.get_by_role("link", name=f"Grade: {self.SET_6B}").click()
+        expect(page.locator("article h2")).to_contain_text("section 2")
+        self.assertEqual(page.get_by_role("navigation", name="Hand-ins").get_by_role("link").count(), 4)
+        expect(page.get_by_role("button", name=re.compile("^Release"))).to_have_count(0)

@@ -1,0 +1,154 @@
+"""Measure against floors measured in the same run: one raw SQL query of the same rows, through the same server.
+
+Prints one line a figure: what, its time, the floor's, the ratio, the bar. Times are medians in
+milliseconds over `ROUNDS` requests of one client, after a warm-up, database and server warm.
+"""
+
+from __future__ import annotations
+
+import http.client
+import os
+import statistics
+import subprocess
+import sys
+import time
+from datetime import datetime
+from pathlib import Path
+from random import Random
+
+import django
+
+ROUNDS, WARM = 200, 30
+SERVER = Path(__file__).resolve().parents[1]
+CLOCK = "2026-10-07T10:20:00-05:00"
+
+
+def main() -> int:
+    os.environ["DJANGO_SETTINGS_MODULE"] = "tools.bench_settings"
+    os.environ["UNVO_FIXED_CLOCK"] = CLOCK
+    django.setup()
+    from django.test.runner import DiscoverRunner
+
+    runner = DiscoverRunner(interactive=False, verbosity=0)
+    old = runner.setup_databases()
+    try:
+        return _measure()
+    finally:
+        runner.teardown_databases(old)
+
+
+def _measure() -> int:
+    from demo.seeding import seed
+
+    seed(datetime.fromisoformat(CLOCK))
+    cookie, port = _session(), 8765
+    process = _serve(port)
+    try:
+        _wait(port)
+        ok = _pages(port, cookie)
+    finally:
+        process.terminate()
+        process.wait()
+    return 0 if _core() and ok else 1
+
+
+def _session() -> str:
+    from apps.people.models import Person
+    from django.contrib.sessions.backends.db import SessionStore
+
+    person = Person.objects.get(username="rosalind.tarrow")
+    session = SessionStore()
+    session["_auth_user_id"] = str(person.pk)
+    session["_auth_user_backend"] = "allauth.account.auth_backends.AuthenticationBackend"
+    session["_auth_user_hash"] = person.get_session_auth_hash()
+    session.create()
+    return f"sessionid={session.session_key}"
+
+
+def _serve(port: int) -> subprocess.Popen[bytes]:
+    from django.db import connection
+
+    env = os.environ | {
+        "UNVO_DB_NAME": connection.settings_dict["NAME"],
+        "PYTHONPATH": f"{SERVER}{os.pathsep}{SERVER.parent / 'core'}",
+    }
+    granian = str(Path(sys.executable).parent / "granian")
+    command = [granian, "--interface", "wsgi", "--host", "127.0.0.1", "--port", str(port), "--workers", "1"]
+    return subprocess.Popen([*command, "--log-level", "error", "config.wsgi:application"], cwd=SERVER, env=env)
+
+
+def _wait(port: int) -> None:
+    for _ in range(80):
+        try:
+            _get(http.client.HTTPConnection("127.0.0.1", port), "/api/me", "")
+            return
+        except OSError:
+            time.sleep(0.25)
+    raise SystemExit("the server did not start")
+
+
+def _get(client: http.client.HTTPConnection, path: str, cookie: str) -> bytes:
+    client.request("GET", path, headers={"Cookie": cookie})
+    answer = client.getresponse()
+    body = answer.read()
+    if cookie and answer.status != 200:
+        raise SystemExit(f"{path}: {answer.status} {body[:200]!r}")
+    return body
+
+
+def _median(port: int, path: str, cookie: str) -> tuple[float, int]:
+    client = http.client.HTTPConnection("127.0.0.1", port)
+    times, size = [], 0
+    for n in range(ROUNDS + WARM):
+        start = time.perf_counter()
+        size = len(_get(client, path, cookie))
+        if n >= WARM:
+            times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times), size
+
+
+def _pages(port: int, cookie: str) -> bool:
+    """Each page against the raw query of the same rows (tools.bench_floors)."""
+    pages = (
+        ("week sheet", "/api/courses/srv-110/weeks/7", "/api-floor/week", 2.0),
+        ("ribbon", "/api/courses/srv-110/ribbon", "/api-floor/ribbon", 2.0),
+        ("standing", "/api/courses/srv-110/standing", "/api-floor/standing", 2.0),
+    )
+    fine = True
+    print(f"{'what':<12}{'ms':>8}{'floor':>8}{'ratio':>8}{'bar':>8}{'bytes':>9}{'floor':>9}")
+    for name, path, floor_path, bar in pages:
+        floor, floor_size = _median(port, floor_path, cookie)
+        took, size = _median(port, path, cookie)
+        ratio = took / floor
+        fine = fine and ratio <= bar
+        print(f"{name:<12}{took:8.2f}{floor:8.2f}{ratio:8.2f}{bar:8.1f}{size:9d}{floor_size:9d}")
+    return fine
+
+
+def _core() -> bool:
+    """One student's whole course: 200 items, 300 conditions, in under 5 ms (spec of the path)."""
+    from unvo_core.path.evaluate import evaluate
+    from unvo_core.path.model import ItemFacts, PathItem, PathModule, PersonFacts, Ticked
+
+    random, now = Random(1), datetime.fromisoformat(CLOCK)
+    items = [PathItem(n, n // 10, Ticked(), after=tuple(random.sample(range(n), min(n, 2)))) for n in range(200)]
+    spare = sum(len(i.after) for i in items) - 300
+    for n in range(199, -1, -1):
+        if spare > 0 and items[n].after:
+            items[n] = PathItem(n, n // 10, Ticked(), after=items[n].after[:1])
+            spare -= 1
+    modules = [PathModule(m, tuple(items[m * 10 : m * 10 + 10])) for m in range(20)]
+    facts = PersonFacts({n: ItemFacts(ticked_at=now) for n in range(0, 200, 2)})
+    times = []
+    for _ in range(50):
+        start = time.perf_counter()
+        evaluate(modules, facts, now)
+        times.append((time.perf_counter() - start) * 1000)
+    took = statistics.median(times)
+    conditions = sum(len(i.after) for i in items)
+    print(f"path of 200 items, {conditions} conditions: {took:.2f} ms, bar 5 ms")
+    return took <= 5
+
+
+if __name__ == "__main__":
+    sys.exit(main())

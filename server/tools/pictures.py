@@ -1,0 +1,97 @@
+"""What is photographed: each main view once, from the full demo."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+from apps.courses.models import Item
+from playwright.sync_api import Page, expect
+from tests.base import INSTRUCTOR, KEEPS_UP
+from tests.files import PDF, PNG
+from tests.journeys.browser import Journey
+
+PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True}
+LOOP = "Field book: campus loop"
+
+
+class Pictures(Journey):
+    STUDENTS = 46
+
+    def take(self, page: Page, name: str) -> None:
+        page.wait_for_load_state("networkidle")
+        page.mouse.move(640, 2)
+        page.wait_for_timeout(400)
+        page.screenshot(path=Path(os.environ["UNVO_SHOTS"]) / f"{name}.png")
+
+    def at(self, title: str) -> str:
+        return f"/c/srv-110/item/{Item.objects.get(title=title).pk}"
+
+    def test_student(self) -> None:
+        door = self.page()
+        expect(door.get_by_text("Whom to sign in as")).to_be_visible()
+        self.take(door, "sign-in")
+        page = self.page(KEEPS_UP)
+        expect(page.locator("[data-item]").first).to_be_visible()
+        self.take(page, "week-student")
+        self.go(page, self.at("Latitudes and departures"))
+        expect(page.locator(".katex").first).to_be_visible()
+        self.take(page, "item")
+        self.go(page, self.at("Check 7: traverse computation"))
+        expect(page.get_by_text("is locked")).to_be_visible()
+        self.take(page, "locked")
+        self.go(page, "/c/srv-110/standing")
+        expect(page.get_by_text("The class")).to_be_visible()
+        self.take(page, "standing")
+        page.get_by_role("button", name="How this is computed").click()
+        self.take(page, "standing-arithmetic")
+        page.emulate_media(color_scheme="dark")
+        self.go(page, "/c/srv-110/week/7")
+        expect(page.locator("[data-item]").first).to_be_visible()
+        self.take(page, "week-dark")
+        page.emulate_media(color_scheme="light")
+        self.hand_in(page)
+
+    def hand_in(self, page: Page) -> None:
+        self.go(page, self.at(LOOP))
+        page.get_by_label("Your text").fill("Closed at 0.050 m over 344.17 m, 1 : 6 930. Crew 3: Tarrow, Holt.")
+        files = [
+            ("page 1.png", "image/png", PNG),
+            ("page 2.png", "image/png", PNG),
+            ("computation.pdf", "application/pdf", PDF),
+        ]
+        page.locator("input[type=file]").set_input_files([{"name": n, "mimeType": m, "buffer": b} for n, m, b in files])
+        expect(page.get_by_role("link", name="computation.pdf")).to_be_visible()
+        expect(page.get_by_text("Draft saved")).to_be_visible()
+        page.get_by_role("button", name="Hand in 3 files").click()
+        self.take(page, "hand-in")
+        page.get_by_role("button", name="Hand in now").click()
+        expect(page.get_by_text("We have it.")).to_be_visible()
+        self.take(page, "receipt")
+
+    def test_teacher(self) -> None:
+        page = self.page(INSTRUCTOR)
+        expect(page.locator("[data-item]").first).to_be_visible()
+        self.take(page, "week-teacher")
+        page.get_by_role("button", name=f"Change {LOOP}").click()
+        page.get_by_role("menuitem", name="Dates and settings …").click()
+        expect(page.get_by_label("Category")).to_be_visible()
+        self.take(page, "settings")
+        self.go(page, "/c/srv-110/gradebook")
+        expect(page.get_by_role("heading", name="Gradebook")).to_be_visible()
+        self.take(page, "gradebook")
+        page.get_by_role("link", name="Grade: Field book: bearings").click()
+        expect(page.locator("article h2")).to_be_visible()
+        page.get_by_label("Score of 30").fill("27")
+        page.get_by_label("Comment to the student").fill("Clear booking. Turn D twice next time.")
+        page.get_by_label("Score of 30").click()
+        expect(page.get_by_text("held until you release")).to_be_visible()
+        self.take(page, "grading")
+
+    def test_phone(self) -> None:
+        page = self.page(KEEPS_UP, **PHONE)
+        expect(page.locator("[data-item]").first).to_be_visible()
+        self.take(page, "phone-week")
+        self.go(page, self.at("Set 7A: latitudes and departures"))
+        expect(page.get_by_role("heading", name="Hand in")).to_be_visible()
+        self.take(page, "phone-item")
