@@ -183,13 +183,23 @@ def _plan_png() -> bytes:
     image = Image.new("RGB", (width, height), "white")
     draw = ImageDraw.Draw(image)
     draw.line([*spots, spots[0]], fill="#0B5D5B", width=4)
+    middle = (sum(x for x, _ in spots) / len(spots), sum(y for _, y in spots) / len(spots))
     for leg, (x, y) in zip(YARD, spots, strict=True):
         draw.ellipse((x - 9, y - 9, x + 9, y + 9), fill="white", outline="#14211E", width=4)
-        draw.text((x + 16, y - 34), leg.start, fill="#14211E", font_size=34)
+        draw.text(_outward((x, y), middle, 34), leg.start, fill="#14211E", font_size=34, anchor="mm")
     for leg, (x1, y1), (x2, y2) in zip(YARD, spots, [*spots[1:], spots[0]], strict=True):
-        draw.text(((x1 + x2) / 2 + 14, (y1 + y2) / 2), f"{leg.distance:.2f} m", fill="#4C5F5A", font_size=24)
-    draw.line((width - 60, 120, width - 60, 40), fill="#14211E", width=4)
-    draw.text((width - 72, 124), "N", fill="#14211E", font_size=34)
+        at = _outward(((x1 + x2) / 2, (y1 + y2) / 2), middle, 62)
+        draw.text(at, f"{leg.distance:.2f} m", fill="#4C5F5A", font_size=24, anchor="mm")
+    draw.line((width - 60, 150, width - 60, 70), fill="#14211E", width=4)
+    draw.polygon(((width - 60, 50), (width - 72, 84), (width - 48, 84)), fill="#14211E")
+    draw.text((width - 60, 30), "N", fill="#14211E", font_size=34, anchor="mm")
     out = BytesIO()
     image.save(out, "PNG")
     return out.getvalue()
+
+
+def _outward(at: tuple[float, float], middle: tuple[float, float], by: float) -> tuple[float, float]:
+    """A point `by` pixels further from the middle."""
+    x, y = at[0] - middle[0], at[1] - middle[1]
+    length = (x * x + y * y) ** 0.5 or 1.0
+    return at[0] + x / length * by, at[1] + y / length * by

@@ -7,11 +7,13 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 from fractions import Fraction
+from typing import Literal
 
 from unvo_core.grading.drops import Scored, drop_highest, drop_lowest
 from unvo_core.grading.scale import Band, Rounding, band_of, rounded
 
 ZERO = Fraction(0)
+Kind = Literal["current", "floor", "ceiling", "with_held"]
 
 
 class Standing(StrEnum):
@@ -103,21 +105,21 @@ class Totals:
 def totals(categories: Sequence[Category], bands: Sequence[Band], rounding: Rounding) -> Totals:
     """All totals of one student. `with_held` is for teachers: it reads scores not yet released."""
 
-    def one(kind: str) -> Total:
-        return _total(kind, categories, bands, rounding)
+    def one(kind: Kind) -> Total:
+        return total(kind, categories, bands, rounding)
 
     return Totals(one("current"), one("floor"), one("ceiling"), one("with_held"))
 
 
-def recomputed(total: Total) -> Fraction | None:
+def recomputed(given: Total) -> Fraction | None:
     """The total from its own explanation alone: sums of item rows, percentages, weights."""
     value = ZERO
-    for row in total.rows:
+    for row in given.rows:
         counted = [i for i in row.items if i.role in ("counted", "extra")]
         if row.percent is None or not counted:
             continue
         value += row.percent * row.effective_weight / 100
-    return value if any(r.percent is not None for r in total.rows) else None
+    return value if any(r.percent is not None for r in given.rows) else None
 
 
 def _points_in(kind: str, entry: Entry) -> Fraction | None:
@@ -137,7 +139,8 @@ def _points_in(kind: str, entry: Entry) -> Fraction | None:
     return ZERO if kind == "floor" else None
 
 
-def _total(kind: str, categories: Sequence[Category], bands: Sequence[Band], rounding: Rounding) -> Total:
+def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rounding: Rounding) -> Total:
+    """One total of one student, with its arithmetic."""
     drafts = [_category_draft(kind, c) for c in categories]
     weighted = all(c.weight is not None for c in categories)
     rows = _weighted(categories, drafts) if weighted else _by_points(categories, drafts)

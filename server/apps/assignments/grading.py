@@ -18,7 +18,6 @@ from apps.gradebook.public import (
     graded_item,
     late_rule_of,
     points,
-    possible,
     score_row,
 )
 from apps.kernel.public import not_found, require
@@ -38,7 +37,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
         own = work.get(enrolment.person_id, [])
         latest = next((h for h in reversed(own) if h.handed_in_at), None)
         cell = cells.get(enrolment.person_id)
-        what = counted(cell, possible(item), item.span.due) if cell else None
+        what = counted(cell, item.possible, item.span.due) if cell else None
         scored = bool(cell and latest and any(a.attempt == latest.attempt for a in cell.attempts))
         rows.append(
             out.QueueRow(
@@ -64,7 +63,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     )
     return out.Queue(
         title=item.title,
-        possible=str(points(possible(item))),
+        possible=str(points(item.possible)),
         due=item.span.due,
         zone=course.zone,
         hold=graded.hold,
@@ -119,8 +118,8 @@ def score_out(
     """One attempt's score with the late rule as arithmetic."""
     row = score_row(item.id, person_id, attempt)
     rule = late_rule_of(graded_item(course, item.id).late_rule)
-    full = possible(item)
-    given = None if row is None else Fraction(str(row.raw))
+    full = item.possible
+    given = None if row is None else Fraction(row.raw)
     at = row.handed_in_at if row is not None else handed_in_at
     result = apply_late(rule, given if given is not None else full, full, at, item.span.due)
     return out.ScoreOut(

@@ -12,7 +12,7 @@ from apps.assignments.grading import attempt_out, files_out
 from apps.assignments.models import Brief, HandIn
 from apps.assignments.queries import brief_of, hand_ins
 from apps.courses.public import Course, LaidItem, Progress, ShownMark, layout
-from apps.gradebook.public import graded_items, late_rule_of, points, possible
+from apps.gradebook.public import graded_items, late_rule_of, points
 from apps.kernel.public import not_found
 
 
@@ -26,7 +26,7 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
     graded = graded_items(course).get(item_id)
     rule = late_rule_of(graded.late_rule) if graded else None
     late = seconds_late(now, item.span.due)
-    cost = apply_late(rule, possible(item), possible(item), now, item.span.due).deduction
+    cost = apply_late(rule, item.possible, item.possible, now, item.span.due).deduction
     shown = known.marks.by_item.get(item_id)
     return out.MyWork(
         brief=brief_out(brief, item.takes_hand_ins),
@@ -72,6 +72,6 @@ def _score(item: LaidItem, shown: ShownMark | None) -> out.OwnScore | None:
         given=str(shown.given),
         deduction=str(shown.deduction),
         late_units=shown.late_units,
-        possible=str(points(possible(item))),
+        possible=str(points(item.possible)),
         comment=shown.comment,
     )

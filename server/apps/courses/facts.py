@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import replace
-from datetime import date, datetime, time
+from datetime import datetime, time
 from fractions import Fraction
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -25,7 +25,7 @@ from unvo_core.schedule.spans import MOMENTS, Span
 from unvo_core.schedule.term import Break, Term, Week, weeks
 from unvo_core.schedule.zones import instant_of
 
-from apps.courses.models import Course, Fact, Item, Module, Part
+from apps.courses.models import Course, Fact, Item, Module, Part, TermBreak
 from apps.courses.structure import LaidItem, LaidModule, LaidPart, Layout
 
 
@@ -57,13 +57,7 @@ def span_of(moments: Mapping[str, Any], zone: ZoneInfo, term: Term | None, all_w
     return Span(**found)
 
 
-def break_of(row: Mapping[str, Any]) -> Break:
-    """`first_day` and `last_day` as dates or in ISO 8601."""
-    first, last = (date.fromisoformat(str(row[name])) for name in ("first_day", "last_day"))
-    return Break(row["name"], first, last, row["takes_week_number"])
-
-
-def term_of(course: Course, breaks: Iterable[Break]) -> Term | None:
+def term_of(course: Course, breaks: Iterable[TermBreak]) -> Term | None:
     row = course.term
     if row is None:
         return None
@@ -74,7 +68,7 @@ def term_of(course: Course, breaks: Iterable[Break]) -> Term | None:
         zone=ZoneInfo(course.zone),
         week_start=row.week_start,
         first_number=row.first_week_number,
-        breaks=tuple(breaks),
+        breaks=tuple(Break(b.name, b.first_day, b.last_day, b.takes_week_number) for b in breaks),
     )
 
 
@@ -95,7 +89,7 @@ def done_rule_of(code: str, percent: float | None, edition: int) -> DoneRule:
 
 def layout_of(
     course: Course,
-    breaks: Iterable[Break],
+    breaks: Iterable[TermBreak],
     modules: Iterable[Module],
     parts: Iterable[Part],
     items: Iterable[Item],
@@ -151,6 +145,7 @@ def _laid_item(item: Item, number: int, span: Span) -> LaidItem:
         takes_hand_ins=item.takes_hand_ins,
         effort_minutes=item.effort_minutes,
         points=None if item.points is None else float(item.points),
+        possible=Fraction(item.points or 0),
         done_rule=item.done_rule,
         done_percent=None if item.done_percent is None else float(item.done_percent),
         moments=item.moments,

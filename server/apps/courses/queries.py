@@ -7,14 +7,11 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from django.contrib.postgres.expressions import ArraySubquery
-from django.db.models import Count, OuterRef
-from django.db.models.functions import JSONObject
+from django.db.models import Count
 from unvo_core.path.evaluate import CourseState, evaluate
 from unvo_core.path.model import PersonFacts
-from unvo_core.schedule.term import Break
 
-from apps.courses.facts import FactRow, break_of, layout_of, person_facts
+from apps.courses.facts import FactRow, layout_of, person_facts
 from apps.courses.marks import Marks, marks
 from apps.courses.models import Course, Enrolment, Fact, Item, ItemText, Module, Part, TermBreak
 from apps.courses.structure import Layout
@@ -24,19 +21,11 @@ LAYOUTS_KEPT = 64
 _layouts: OrderedDict[tuple[Any, ...], Layout] = OrderedDict()
 
 
-_BREAKS = (
-    TermBreak.objects.filter(term_id=OuterRef("term_id"))
-    .order_by("first_day")
-    .values(row=JSONObject(**{name: name for name in ("name", "first_day", "last_day", "takes_week_number")}))
-)
-
-
 def course_by_slug(slug: str) -> Course:
-    """The course with its term; `breaks` holds the term's, read along."""
-    found = Course.objects.select_related("term").annotate(breaks=ArraySubquery(_BREAKS)).filter(slug=slug).first()
-    if found is None:
-        raise not_found("course")
-    return found
+    found = Course.objects.select_related("term").filter(slug=slug)[:1]
+    for course in found:
+        return course
+    raise not_found("course")
 
 
 def layout(course: Course) -> Layout:
@@ -49,19 +38,25 @@ def layout(course: Course) -> Layout:
     return _layouts[key]
 
 
-def breaks_of(course: Course) -> list[Break]:
-    rows = getattr(course, "breaks", None)
-    if rows is None:
-        rows = list(TermBreak.objects.filter(term=course.term).order_by("first_day").values())
-    return [break_of(row) for row in rows]
+MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "objectives")
 
 
 def read_layout(course: Course) -> Layout:
+    """Three queries: breaks, modules with their parts, items."""
+    modules: dict[int, Module] = {}
+    parts: list[Part] = []
+    rows = Module.objects.filter(course=course, removed=False).order_by(
+        "position", "id", "parts__position", "parts__id"
+    )
+    for row in rows.values(*MODULE_FIELDS, "parts__id", "parts__title", "parts__removed"):
+        module = modules.setdefault(row["id"], Module(**{name: row[name] for name in MODULE_FIELDS}))
+        if row["parts__id"] is not None and not row["parts__removed"]:
+            parts.append(Part(id=row["parts__id"], title=row["parts__title"], module=module))
     return layout_of(
         course,
-        breaks_of(course),
-        Module.objects.filter(course=course, removed=False).order_by("position", "id"),
-        Part.objects.filter(module__course=course, removed=False).order_by("position", "id"),
+        TermBreak.objects.filter(term=course.term).order_by("first_day") if course.term else (),
+        modules.values(),
+        parts,
         Item.objects.filter(course=course, removed=False).order_by("position", "id"),
     )
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, time
+from fractions import Fraction
 from functools import cached_property
 from typing import Any
 from zoneinfo import ZoneInfo
@@ -31,6 +32,7 @@ class LaidItem:
     takes_hand_ins: bool
     effort_minutes: int
     points: float | None
+    possible: Fraction
     done_rule: str
     done_percent: float | None
     moments: dict[str, Any]

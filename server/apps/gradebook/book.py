@@ -31,7 +31,7 @@ def _item(item: LaidItem, handed_in: int, marked: ClassCount) -> out.BookItem:
         id=item.id,
         title=item.title,
         due=item.span.due,
-        points=str(points(fraction(item.points))),
+        points=str(points(item.possible)),
         handed_in=handed_in,
         waiting=max(0, handed_in - marked.scored),
         held=marked.held,

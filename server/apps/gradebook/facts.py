@@ -44,8 +44,8 @@ class Counted:
     attempts: int
 
 
-def fraction(value: Decimal | float | None) -> Fraction:
-    return Fraction(str(value)) if value is not None else Fraction(0)
+def fraction(value: Decimal | None) -> Fraction:
+    return Fraction(value) if value is not None else Fraction(0)
 
 
 def late_rule_of(row: models.LateRule | None) -> LateRule | None:

@@ -11,7 +11,7 @@ from unvo_core.grading.scale import rounded
 from unvo_core.path.model import Mark
 
 from apps.courses.public import ClassCount, Course, Marks, ShownMark, layout
-from apps.gradebook.facts import CellScores, counted, fraction
+from apps.gradebook.facts import CellScores, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_person
 
@@ -37,7 +37,7 @@ def marks_from(course: Course, cells: dict[int, CellScores]) -> Marks:
     items = layout(course).items
     return Marks(
         {
-            item_id: shown(cell, fraction(items[item_id].points), items[item_id].span.due)
+            item_id: shown(cell, items[item_id].possible, items[item_id].span.due)
             for item_id, cell in cells.items()
             if item_id in items
         }

@@ -4,7 +4,6 @@ from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
 from apps.gradebook.facts import counted, late_rule_of
 from apps.gradebook.marks import points
 from apps.gradebook.queries import cells_of_item, graded_items, score_row
-from apps.gradebook.standing import possible
 
 __all__ = [
     "ScoreWish",
@@ -14,7 +13,6 @@ __all__ = [
     "graded_items",
     "late_rule_of",
     "points",
-    "possible",
     "save_score",
     "score_row",
 ]

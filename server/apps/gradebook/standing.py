@@ -32,9 +32,10 @@ class StandingOf:
         self.progress = progress(course, self.laid, person_id, now, known)
         self.categories = queries.categories(course)
         self.scheme: GradingScheme = queries.scheme(course)
-        self.totals = core.totals(
-            [self._category(c) for c in self.categories], bands_of(self.scheme), rounding_of(self.scheme)
-        )
+        self._entries = [self._category(c) for c in self.categories]
+
+    def total(self, kind: core.Kind) -> core.Total:
+        return core.total(kind, self._entries, bands_of(self.scheme), rounding_of(self.scheme))
 
     def counting(self, category: Category) -> list[tuple[LaidItem, GradedItem]]:
         """The category's items that students see, in path order; practice is left out."""
@@ -49,7 +50,7 @@ class StandingOf:
 
     def score(self, item: LaidItem) -> Counted | None:
         cell = self.cells.get(item.id)
-        return None if cell is None else counted(cell, possible(item), item.span.due)
+        return None if cell is None else counted(cell, item.possible, item.span.due)
 
     def late_rule(self, graded: GradedItem) -> LateRule | None:
         return late_rule_of(graded.late_rule)
@@ -80,14 +81,12 @@ class StandingOf:
             value = what.result.counts
         else:
             standing, value, reachable = self._unscored(item, graded)
-        return core.Entry(
-            item.id, possible(item), standing, value, reachable, graded.extra_credit, graded.never_dropped
-        )
+        return core.Entry(item.id, item.possible, standing, value, reachable, graded.extra_credit, graded.never_dropped)
 
     def _unscored(self, item: LaidItem, graded: GradedItem) -> tuple[core.Standing, Fraction | None, Fraction | None]:
         facts = self.progress.facts.facts.get(item.id)
         handed_in = facts.handed_in_at if facts else None
-        full = possible(item)
+        full = item.possible
         best = apply_late(self.late_rule(graded), full, full, handed_in or self.now, item.span.due).counts
         if not item.takes_hand_ins or handed_in is not None or not is_late(self.now, item.span.due):
             return core.Standing.OPEN, None, best if item.takes_hand_ins else full
@@ -106,13 +105,10 @@ class StandingOf:
         return Fraction(0)
 
 
-def possible(item: LaidItem) -> Fraction:
-    return Fraction(str(item.points or 0))
-
-
 def standing(course: Course, person_id: int, person_name: str, now: datetime) -> out.Standing:
     known = StandingOf(course, person_id, now)
-    current = {r.category_id: r for r in known.totals.current.rows}
+    now_total = known.total("current")
+    current = {r.category_id: r for r in now_total.rows}
     return out.Standing(
         person=person_name,
         zone=course.zone,
@@ -121,9 +117,9 @@ def standing(course: Course, person_id: int, person_name: str, now: datetime) ->
         decimals=known.scheme.decimals,
         letters_on_rounded=known.scheme.letters_on_rounded,
         weighted=all(c.weight is not None for c in known.categories),
-        current=_total(known.totals.current),
-        floor=_total(known.totals.floor),
-        ceiling=_total(known.totals.ceiling),
+        current=_total(now_total),
+        floor=_total(known.total("floor")),
+        ceiling=_total(known.total("ceiling")),
         categories=[_category(known, c, current[c.pk]) for c in known.categories],
     )
 
@@ -148,12 +144,7 @@ def _arithmetic(row: core.CategoryRow) -> out.Arithmetic:
         weight=None if row.weight is None else str(points(row.weight)),
         effective_weight=str(rounded(row.effective_weight, 1)),
         contribution=str(rounded(row.contribution, 2)),
-        items=[
-            out.ArithmeticItem(
-                item_id=i.item_id, role=i.role, points=str(points(i.points)), possible=str(points(i.possible))
-            )
-            for i in row.items
-        ],
+        of_items=sum(i.role != "out" for i in row.items),
     )
 
 
@@ -177,7 +168,7 @@ def _item(known: StandingOf, item: LaidItem, graded: GradedItem, role: str) -> o
     missing = state.state == State.MISSING and known.scheme.missing != "blank"
     score = points(visible.result.counts) if visible else None
     if missing and score is None:
-        score = points(known._missing_points(possible(item)) or Fraction(0))
+        score = points(known._missing_points(item.possible) or Fraction(0))
     rule = known.late_rule(graded)
     module = known.laid.module_by_id[item.module_id]
     return out.ItemRow(
@@ -198,7 +189,7 @@ def _item(known: StandingOf, item: LaidItem, graded: GradedItem, role: str) -> o
         given=None if visible is None else str(points(visible.result.given)),
         deduction=None if visible is None else str(points(visible.result.deduction)),
         late_units=visible.result.units if visible else 0,
-        possible=str(points(possible(item))),
+        possible=str(points(item.possible)),
         comment=visible.comment if visible else "",
         hold=graded.hold,
         attempts=visible.attempts if visible else 0,
@@ -215,9 +206,7 @@ def class_strips(course: Course) -> list[out.Strip]:
         if item is None:
             continue
         figures = [
-            c.result.counts
-            for cell in cells.values()
-            if (c := counted(cell, possible(item), item.span.due)) is not None
+            c.result.counts for cell in cells.values() if (c := counted(cell, item.possible, item.span.due)) is not None
         ]
         stats = class_stats(figures)
         if stats is None or stats.n < FEWEST_SHOWN:

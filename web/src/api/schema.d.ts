@@ -647,7 +647,7 @@ export interface components {
         };
         /**
          * Arithmetic
-         * @description numerator / denominator = percent; percent x effective weight = contribution.
+         * @description numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it.
          */
         Arithmetic: {
             /** Category Id */
@@ -658,30 +658,16 @@ export interface components {
             denominator: string;
             /** Effective Weight */
             effective_weight: string;
-            /** Items */
-            items: components["schemas"]["ArithmeticItem"][];
             /** Name */
             name: string;
             /** Numerator */
             numerator: string;
+            /** Of Items */
+            of_items: number;
             /** Percent */
             percent: string | null;
             /** Weight */
             weight: string | null;
-        };
-        /**
-         * ArithmeticItem
-         * @description `role`: counted, extra, dropped_low, dropped_high or out.
-         */
-        ArithmeticItem: {
-            /** Item Id */
-            item_id: number;
-            /** Points */
-            points: string;
-            /** Possible */
-            possible: string;
-            /** Role */
-            role: string;
         };
         /** Attempt */
         Attempt: {

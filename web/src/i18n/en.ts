@@ -237,7 +237,7 @@ export default {
   },
   doneRule: {
     opened: "opened",
-    ticked: "ticked off by the student",
+    ticked: "ticked off",
     handed_in: "handed in",
     acknowledged: "acknowledged",
     scored: "scored",

@@ -1,9 +1,9 @@
 from datetime import datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class WorkFile(Schema):
+class WorkFile(BaseModel):
     id: int
     name: str
     size: int
@@ -12,7 +12,7 @@ class WorkFile(Schema):
     address: str
 
 
-class Attempt(Schema):
+class Attempt(BaseModel):
     attempt: int
     number: str
     handed_in_at: datetime | None
@@ -22,7 +22,7 @@ class Attempt(Schema):
     files: list[WorkFile]
 
 
-class Brief(Schema):
+class Brief(BaseModel):
     takes_hand_ins: bool
     takes_text: bool
     takes_files: bool
@@ -31,7 +31,7 @@ class Brief(Schema):
     attempts: int | None
 
 
-class Draft(Schema):
+class Draft(BaseModel):
     attempt: int
     text: str
     comment: str
@@ -39,7 +39,7 @@ class Draft(Schema):
     saved_at: datetime
 
 
-class OwnScore(Schema):
+class OwnScore(BaseModel):
     """The released score with its arithmetic, and what the teacher wrote."""
 
     counts: str
@@ -50,7 +50,7 @@ class OwnScore(Schema):
     comment: str
 
 
-class MyWork(Schema):
+class MyWork(BaseModel):
     brief: Brief
     draft: Draft | None
     attempts: list[Attempt]
@@ -63,18 +63,18 @@ class MyWork(Schema):
     turnaround_days: int
 
 
-class DraftIn(Schema):
+class DraftIn(BaseModel):
     text: str
     comment: str
 
 
-class ReceiptFile(Schema):
+class ReceiptFile(BaseModel):
     name: str
     size: int
     sha256: str
 
 
-class Receipt(Schema):
+class Receipt(BaseModel):
     number: str
     course: str
     slug: str
@@ -92,7 +92,7 @@ class Receipt(Schema):
     person: str
 
 
-class QueueRow(Schema):
+class QueueRow(BaseModel):
     """`state`: waiting, held, released, started, nothing or excused."""
 
     person_id: int
@@ -105,7 +105,7 @@ class QueueRow(Schema):
     score: str | None
 
 
-class Queue(Schema):
+class Queue(BaseModel):
     title: str
     possible: str
     due: datetime | None
@@ -119,7 +119,7 @@ class Queue(Schema):
     can_release: bool
 
 
-class ScoreOut(Schema):
+class ScoreOut(BaseModel):
     attempt: int
     version: int
     raw: str | None
@@ -134,7 +134,7 @@ class ScoreOut(Schema):
     deduction_if_full: str | None
 
 
-class Work(Schema):
+class Work(BaseModel):
     person_id: int
     name: str
     section: str
@@ -144,7 +144,7 @@ class Work(Schema):
     score: ScoreOut
 
 
-class ScoreIn(Schema):
+class ScoreIn(BaseModel):
     attempt: int
     raw: str
     comment: str = ""

@@ -1,10 +1,10 @@
 from datetime import date, datetime
 from typing import Any, Literal
 
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class ShelfCourse(Schema):
+class ShelfCourse(BaseModel):
     slug: str
     code: str
     title: str
@@ -15,7 +15,7 @@ class ShelfCourse(Schema):
     last_day: date | None
 
 
-class Cell(Schema):
+class Cell(BaseModel):
     """One week (or, in a course without dates, one module) of the ribbon."""
 
     key: str
@@ -30,7 +30,7 @@ class Cell(Schema):
     current: bool
 
 
-class Ribbon(Schema):
+class Ribbon(BaseModel):
     slug: str
     code: str
     title: str
@@ -44,14 +44,14 @@ class Ribbon(Schema):
     cells: list[Cell]
 
 
-class ItemRef(Schema):
+class ItemRef(BaseModel):
     id: int
     number: int
     title: str
     step: str
 
 
-class ClassProgress(Schema):
+class ClassProgress(BaseModel):
     """What a teacher sees of an item instead of a state of their own."""
 
     students: int
@@ -61,7 +61,7 @@ class ClassProgress(Schema):
     held: int
 
 
-class Row(Schema):
+class Row(BaseModel):
     id: int
     number: int
     part_id: int | None
@@ -93,12 +93,12 @@ class Row(Schema):
     of_class: ClassProgress | None
 
 
-class Part(Schema):
+class Part(BaseModel):
     id: int
     title: str
 
 
-class SheetModule(Schema):
+class SheetModule(BaseModel):
     id: int
     title: str
     published: bool
@@ -111,7 +111,7 @@ class SheetModule(Schema):
     held_open_by: list[ItemRef]
 
 
-class Later(Schema):
+class Later(BaseModel):
     item: ItemRef
     kind: str
     minutes: int
@@ -121,7 +121,7 @@ class Later(Schema):
     budget: int
 
 
-class Sheet(Schema):
+class Sheet(BaseModel):
     key: str
     dated: bool
     first_day: date | None
@@ -142,14 +142,14 @@ class Sheet(Schema):
     undo: int | None
 
 
-class File(Schema):
+class File(BaseModel):
     name: str
     size: int
     content_type: str
     address: str
 
 
-class ItemPage(Schema):
+class ItemPage(BaseModel):
     row: Row
     module: SheetModule
     step: str
@@ -173,22 +173,22 @@ class ItemPage(Schema):
     budget: int
 
 
-class FactsOfItem(Schema):
+class FactsOfItem(BaseModel):
     state: str
     done: bool
     done_at: datetime | None
     next: ItemRef | None
 
 
-class TickIn(Schema):
+class TickIn(BaseModel):
     done: bool
 
 
-class AcknowledgeIn(Schema):
+class AcknowledgeIn(BaseModel):
     edition: int
 
 
-class Changed(Schema):
+class Changed(BaseModel):
     """A layout change that was kept: `id` is the thing, `change` can be undone."""
 
     id: int
@@ -197,12 +197,12 @@ class Changed(Schema):
     affected: int
 
 
-class ModuleIn(Schema):
+class ModuleIn(BaseModel):
     title: str
     week: int | None = None
 
 
-class ModuleChange(Schema):
+class ModuleChange(BaseModel):
     title: str | None = None
     in_order: bool | None = None
     published: bool | None = None
@@ -210,17 +210,17 @@ class ModuleChange(Schema):
     with_items: bool = False
 
 
-class PartIn(Schema):
+class PartIn(BaseModel):
     title: str
 
 
-class ItemIn(Schema):
+class ItemIn(BaseModel):
     title: str
     kind: Literal["page", "file", "link", "assignment", "acknowledgement"]
     part_id: int | None = None
 
 
-class ItemChange(Schema):
+class ItemChange(BaseModel):
     title: str | None = None
     minutes: int | None = None
     points: float | None = None
@@ -234,7 +234,7 @@ class ItemChange(Schema):
     address: str | None = None
 
 
-class MomentsIn(Schema):
+class MomentsIn(BaseModel):
     """Wall times in the course's zone ('2026-10-18T23:59'); null takes a moment away."""
 
     opens: str | None = None
@@ -243,25 +243,25 @@ class MomentsIn(Schema):
     closes: str | None = None
 
 
-class PlaceIn(Schema):
+class PlaceIn(BaseModel):
     """Put the item into a part (or above all parts), before another item or at the end."""
 
     part_id: int | None = None
     before: int | None = None
 
 
-class TextIn(Schema):
+class TextIn(BaseModel):
     html: str
     ask_again: bool = False
 
 
-class TextOut(Schema):
+class TextOut(BaseModel):
     html: str
     edition: int
     at: datetime
 
 
-class Uploaded(Schema):
+class Uploaded(BaseModel):
     file: File
     at: datetime
 

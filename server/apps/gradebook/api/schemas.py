@@ -1,24 +1,15 @@
 from datetime import datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class Band(Schema):
+class Band(BaseModel):
     name: str
     lower: float
 
 
-class ArithmeticItem(Schema):
-    """`role`: counted, extra, dropped_low, dropped_high or out."""
-
-    item_id: int
-    role: str
-    points: str
-    possible: str
-
-
-class Arithmetic(Schema):
-    """numerator / denominator = percent; percent x effective weight = contribution."""
+class Arithmetic(BaseModel):
+    """numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it."""
 
     category_id: int
     name: str
@@ -28,10 +19,10 @@ class Arithmetic(Schema):
     weight: str | None
     effective_weight: str
     contribution: str
-    items: list[ArithmeticItem]
+    of_items: int
 
 
-class Total(Schema):
+class Total(BaseModel):
     value: str | None
     exact: str | None
     band: str | None
@@ -39,7 +30,7 @@ class Total(Schema):
     rows: list[Arithmetic]
 
 
-class ItemRow(Schema):
+class ItemRow(BaseModel):
     id: int
     title: str
     step: str
@@ -64,7 +55,7 @@ class ItemRow(Schema):
     counting: str
 
 
-class CategoryRow(Schema):
+class CategoryRow(BaseModel):
     id: int
     name: str
     drop_lowest: int
@@ -74,7 +65,7 @@ class CategoryRow(Schema):
     items: list[ItemRow]
 
 
-class Standing(Schema):
+class Standing(BaseModel):
     person: str
     zone: str
     now: datetime
@@ -88,7 +79,7 @@ class Standing(Schema):
     categories: list[CategoryRow]
 
 
-class Strip(Schema):
+class Strip(BaseModel):
     """In points."""
 
     item_id: int
@@ -101,12 +92,12 @@ class Strip(Schema):
     upper_quartile: float
 
 
-class Choice(Schema):
+class Choice(BaseModel):
     id: int
     name: str
 
 
-class ItemGrading(Schema):
+class ItemGrading(BaseModel):
     """How an item counts. `held` is for teachers: how many scores wait to be released."""
 
     category: str
@@ -124,18 +115,18 @@ class ItemGrading(Schema):
     late_rules: list[Choice]
 
 
-class GradingIn(Schema):
+class GradingIn(BaseModel):
     category_id: int | None
     late_rule_id: int | None
     hold: bool
 
 
-class Released(Schema):
+class Released(BaseModel):
     scores: int
     at: datetime
 
 
-class BookItem(Schema):
+class BookItem(BaseModel):
     id: int
     title: str
     due: datetime | None
@@ -145,14 +136,14 @@ class BookItem(Schema):
     held: int
 
 
-class BookCategory(Schema):
+class BookCategory(BaseModel):
     id: int | None
     name: str
     weight: str | None
     items: list[BookItem]
 
 
-class Book(Schema):
+class Book(BaseModel):
     zone: str
     students: int
     categories: list[BookCategory]

@@ -14,4 +14,4 @@ def outbox(request: SignedIn) -> list[Mail]:
     """Mail that the stand-in post kept for this person; only in demo mode."""
     if not settings.DEMO:
         raise not_found("outbox")
-    return [Mail.from_orm(m) for m in mail_to(request.user.email)]
+    return [Mail(id=m.pk, subject=m.subject, body=m.body, at=m.at) for m in mail_to(request.user.email)]

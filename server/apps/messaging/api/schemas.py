@@ -1,9 +1,9 @@
 from datetime import datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class Mail(Schema):
+class Mail(BaseModel):
     id: int
     subject: str
     body: str

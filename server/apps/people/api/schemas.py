@@ -1,7 +1,7 @@
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class Me(Schema):
+class Me(BaseModel):
     id: int
     name: str
     email: str
@@ -9,7 +9,7 @@ class Me(Schema):
     demo: bool
 
 
-class DemoPerson(Schema):
+class DemoPerson(BaseModel):
     username: str
     name: str
     part: str

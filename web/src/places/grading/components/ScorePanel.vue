@@ -49,8 +49,17 @@ onMounted(() => input.value?.focus());
 
 const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
 
-async function save(seen = kept.value.version): Promise<boolean> {
-  if (!dirty.value && seen === kept.value.version) return true;
+let under: Promise<boolean> = Promise.resolve(true);
+
+/** One save after the other: Enter both changes the field and submits the form. */
+function save(over: number | null = null): Promise<boolean> {
+  under = under.then(() => send(over));
+  return under;
+}
+
+async function send(over: number | null): Promise<boolean> {
+  const seen = over ?? kept.value.version;
+  if (!dirty.value && over === null) return true;
   try {
     kept.value = await writes.save.mutateAsync({
       person: work.person_id,

@@ -97,7 +97,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
             :slug="slug"
             :zone="standing.zone"
             :strip="stripOf.get(item.id)"
-            :drops="category.arithmetic.items.filter((i) => i.role !== 'out').length"
+            :drops="category.arithmetic.of_items"
           />
           <tr v-if="!category.items.length">
             <td colspan="7" class="px-9 py-2 text-soft">{{ t("standing.noItems") }}</td>
