@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from apps.courses import queries
 from apps.courses.models import Enrolment, Item, Module
+from apps.gradebook import setup as grading
 from apps.people.models import Person
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
@@ -17,6 +18,7 @@ class QueryCounts(DemoCase):
     def count(self, who: str, path: str) -> int:
         caller = Caller(who)
         queries._layouts.clear()
+        grading._setups.clear()
         with CaptureQueriesContext(connection) as seen:
             self.assertEqual(caller.get(path).status_code, 200)
         return len([q for q in seen if not q["sql"].startswith(("SAVEPOINT", "RELEASE"))])

@@ -6,6 +6,7 @@ from apps.courses.api.reading import enter
 from apps.courses.marks import ClassCount, Marks, MarkSource, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
 from apps.courses.models import Course, Enrolment, Fact, Item, Section
+from apps.courses.models.layout import raises_version
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach
 from apps.courses.queries import (
     Progress,
@@ -51,6 +52,7 @@ __all__ = [
     "moment",
     "note",
     "progress",
+    "raises_version",
     "require_doable",
     "require_open",
     "start_by",

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 
@@ -11,7 +10,7 @@ from unvo_core.grading.scale import rounded
 from unvo_core.path.model import Mark
 
 from apps.courses.public import ClassCount, Course, Marks, ShownMark, layout
-from apps.gradebook.facts import CellScores, counted
+from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_person
 
@@ -20,7 +19,8 @@ class GradebookMarks:
     """Registered with courses as its source of marks."""
 
     def of_person(self, course: Course, person_id: int) -> Marks:
-        return marks_from(course, cells_of_person(course, person_id))
+        cells = cells_of_person(course, person_id)
+        return marks_from(course, cells, counts_from(course, cells))
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
         held = Q(scores__released_at__isnull=True, scores__isnull=False)
@@ -32,22 +32,28 @@ class GradebookMarks:
         return {item: ClassCount(scored, held) for item, scored, held in rows}
 
 
-def marks_from(course: Course, cells: dict[int, CellScores]) -> Marks:
+def counts_from(course: Course, cells: dict[int, CellScores]) -> dict[int, Counted]:
+    """What each scored cell counts, by item."""
+    items = layout(course).items
+    found = ((i, counted(c, items[i].possible, items[i].span.due)) for i, c in cells.items() if i in items)
+    return {item_id: what for item_id, what in found if what is not None}
+
+
+def marks_from(course: Course, cells: dict[int, CellScores], counts: dict[int, Counted]) -> Marks:
     """The marks of one person from what was read of their cells."""
     items = layout(course).items
     return Marks(
         {
-            item_id: shown(cell, items[item_id].possible, items[item_id].span.due)
+            item_id: shown(cell, counts.get(item_id), items[item_id].possible)
             for item_id, cell in cells.items()
             if item_id in items
         }
     )
 
 
-def shown(cell: CellScores, possible: Fraction, due: datetime | None) -> ShownMark:
+def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMark:
     if cell.excused:
         return ShownMark(Mark(excused=True))
-    what = counted(cell, possible, due)
     if what is None:
         return ShownMark(Mark())
     if not what.released:

@@ -3,16 +3,17 @@
 from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
 from apps.gradebook.facts import counted, late_rule_of
 from apps.gradebook.marks import points
-from apps.gradebook.queries import cells_of_item, graded_items, score_row
+from apps.gradebook.queries import cells_of_item, score_row
+from apps.gradebook.setup import setup
 
 __all__ = [
     "ScoreWish",
     "cells_of_item",
     "counted",
     "graded_item",
-    "graded_items",
     "late_rule_of",
     "points",
     "save_score",
     "score_row",
+    "setup",
 ]

@@ -16,22 +16,22 @@ from apps.courses.public import Course, LaidItem, Layout, layout, progress
 from apps.gradebook import queries
 from apps.gradebook.api import schemas as out
 from apps.gradebook.facts import Counted, bands_of, counted, late_rule_of, rounding_of
-from apps.gradebook.marks import marks_from, points
-from apps.gradebook.models import Category, GradedItem, GradingScheme
+from apps.gradebook.marks import counts_from, marks_from, points
+from apps.gradebook.models import Category, GradedItem
+from apps.gradebook.setup import setup
 
 
 class StandingOf:
     """Everything read once, then every figure computed by the core."""
 
     def __init__(self, course: Course, person_id: int, now: datetime) -> None:
-        self.course, self.now = course, now
+        self.course, self.now, found = course, now, setup(course)
         self.laid: Layout = layout(course)
         self.cells = queries.cells_of_person(course, person_id)
-        self.graded = queries.graded_items(course)
-        known = marks_from(course, self.cells)
+        self.counts = counts_from(course, self.cells)
+        known = marks_from(course, self.cells, self.counts)
         self.progress = progress(course, self.laid, person_id, now, known)
-        self.categories = queries.categories(course)
-        self.scheme: GradingScheme = queries.scheme(course)
+        self.scheme, self.categories, self.graded = found.scheme, found.categories, found.graded
         self._entries = [self._category(c) for c in self.categories]
 
     def total(self, kind: core.Kind) -> core.Total:
@@ -49,8 +49,7 @@ class StandingOf:
         ]
 
     def score(self, item: LaidItem) -> Counted | None:
-        cell = self.cells.get(item.id)
-        return None if cell is None else counted(cell, item.possible, item.span.due)
+        return self.counts.get(item.id)
 
     def late_rule(self, graded: GradedItem) -> LateRule | None:
         return late_rule_of(graded.late_rule)

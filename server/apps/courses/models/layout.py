@@ -6,7 +6,7 @@ from django.db import models
 from apps.courses.models.course import Course
 
 
-def _raises_version(course_id: str) -> pgtrigger.Trigger:
+def raises_version(course_id: str) -> pgtrigger.Trigger:
     """Whatever writes the layout, raw SQL included, makes readers load it anew."""
     return pgtrigger.Trigger(
         name="raise_layout_version",
@@ -32,7 +32,7 @@ class Module(models.Model):
     removed = models.BooleanField(default=False)
 
     class Meta:
-        triggers = [_raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+        triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
 
 
 class Part(models.Model):
@@ -43,7 +43,7 @@ class Part(models.Model):
 
     class Meta:
         triggers = [
-            _raises_version("SELECT course_id FROM courses_module WHERE id = COALESCE(NEW.module_id, OLD.module_id)")
+            raises_version("SELECT course_id FROM courses_module WHERE id = COALESCE(NEW.module_id, OLD.module_id)")
         ]
 
 
@@ -77,7 +77,7 @@ class Item(models.Model):
 
     class Meta:
         indexes = [models.Index(fields=["course"], name="item_live", condition=models.Q(removed=False))]
-        triggers = [_raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+        triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
 
 
 class ItemText(models.Model):

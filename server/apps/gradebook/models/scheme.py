@@ -1,6 +1,11 @@
 import pghistory
 from django.db import models
 
+from apps.courses.public import raises_version
+
+# A change of how a course grades makes readers load its setup anew, like a change of its layout.
+VERSIONED = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+
 
 @pghistory.track()
 class GradingScheme(models.Model):
@@ -14,6 +19,9 @@ class GradingScheme(models.Model):
     letters_on_rounded = models.BooleanField(default=True)
     missing = models.CharField(max_length=10, choices=[(m, m) for m in MISSING], default="zero")
     missing_percent = models.DecimalField(max_digits=5, decimal_places=2, default=0)
+
+    class Meta:
+        triggers = VERSIONED
 
 
 @pghistory.track()
@@ -29,6 +37,9 @@ class Category(models.Model):
     equal_items = models.BooleanField(default=False)
     extra_credit = models.BooleanField(default=False)
 
+    class Meta:
+        triggers = VERSIONED
+
 
 @pghistory.track()
 class LateRule(models.Model):
@@ -38,6 +49,9 @@ class LateRule(models.Model):
     per = models.CharField(max_length=4, choices=[("hour", "hour"), ("day", "day")], default="day")
     grace_minutes = models.PositiveIntegerField(default=0)
     floor_percent = models.DecimalField(max_digits=5, decimal_places=2, default=0)
+
+    class Meta:
+        triggers = VERSIONED
 
 
 @pghistory.track()
@@ -55,3 +69,6 @@ class GradedItem(models.Model):
     never_dropped = models.BooleanField(default=False)
     hold = models.BooleanField(default=False)
     released_at = models.DateTimeField(null=True)
+
+    class Meta:
+        triggers = VERSIONED
