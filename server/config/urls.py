@@ -1,10 +1,12 @@
 """Addresses: the API, files, sign-in, and everything else is the web application's."""
 
-from apps.kernel.public import send_file
+from apps.kernel.public import send_file, server_error
 from django.urls import include, path, re_path
 
 from config.api import api
 from config.shell import shell
+
+handler500 = server_error
 
 urlpatterns = [
     path("api/", api.urls),

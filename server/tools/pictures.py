@@ -19,9 +19,8 @@ class Pictures(Journey):
     STUDENTS = 46
 
     def take(self, page: Page, name: str) -> None:
-        page.wait_for_load_state("networkidle")
         page.mouse.move(640, 2)
-        page.wait_for_timeout(400)
+        page.wait_for_timeout(900)
         page.screenshot(path=Path(os.environ["UNVO_SHOTS"]) / f"{name}.png")
 
     def at(self, title: str) -> str:

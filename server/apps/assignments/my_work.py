@@ -12,7 +12,7 @@ from apps.assignments.grading import attempt_out, files_out
 from apps.assignments.models import Brief, HandIn
 from apps.assignments.queries import brief_of, hand_ins
 from apps.courses.public import Course, LaidItem, Progress, ShownMark, layout
-from apps.gradebook.public import late_rule_of, points, setup
+from apps.gradebook.public import late_rule_of, late_rule_row, points
 from apps.kernel.public import not_found
 
 
@@ -23,8 +23,7 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
     brief, own = brief_of(item_id), hand_ins(item_id, person_id)
     handed = [h for h in own if h.handed_in_at]
     draft = next((h for h in own if not h.handed_in_at), None)
-    graded = setup(course).graded.get(item_id)
-    rule = late_rule_of(graded.late_rule) if graded else None
+    rule = late_rule_of(late_rule_row(item_id))
     late = seconds_late(now, item.span.due)
     cost = apply_late(rule, item.possible, item.possible, now, item.span.due).deduction
     shown = known.marks.by_item.get(item_id)

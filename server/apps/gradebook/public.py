@@ -3,8 +3,7 @@
 from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
 from apps.gradebook.facts import counted, late_rule_of
 from apps.gradebook.marks import points
-from apps.gradebook.queries import cells_of_item, score_row
-from apps.gradebook.setup import setup
+from apps.gradebook.queries import cells_of_item, late_rule_row, score_row
 
 __all__ = [
     "ScoreWish",
@@ -12,8 +11,8 @@ __all__ = [
     "counted",
     "graded_item",
     "late_rule_of",
+    "late_rule_row",
     "points",
     "save_score",
     "score_row",
-    "setup",
 ]

@@ -40,6 +40,11 @@ def late_rules(course: Course) -> list[LateRule]:
     return list(LateRule.objects.filter(course=course).order_by("id"))
 
 
+def late_rule_row(item_id: int) -> LateRule | None:
+    graded = GradedItem.objects.select_related("late_rule").filter(item_id=item_id).first()
+    return graded.late_rule if graded else None
+
+
 def scheme(course: Course) -> GradingScheme:
     """The course's scheme, or the one that holds until it sets its own."""
     return GradingScheme.objects.filter(course=course).first() or GradingScheme(course=course)

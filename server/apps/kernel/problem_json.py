@@ -69,3 +69,8 @@ def answer_problems(api: NinjaAPI) -> None:
     def on_bug(request: HttpRequest, error: Exception) -> HttpResponse:
         log.exception("unhandled error in %s %s", request.method, request.path)
         return problem(500, "request.failed", sentence("request.failed", {}))
+
+
+def server_error(request: HttpRequest) -> HttpResponse:
+    """What failed before or beside the API, such as a database that is gone: the same shape and sentence."""
+    return problem(500, "request.failed", sentence("request.failed", {}))

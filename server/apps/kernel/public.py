@@ -5,7 +5,7 @@ from apps.kernel.audit import record
 from apps.kernel.clock import now
 from apps.kernel.downloads import guard_files, send_file
 from apps.kernel.models import AuditRecord, StoredFile
-from apps.kernel.problem_json import answer_problems
+from apps.kernel.problem_json import answer_problems, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import actor_of, answer
 from apps.kernel.richtext import clean, words_in
@@ -39,6 +39,7 @@ __all__ = [
     "require",
     "send_file",
     "sentence",
+    "server_error",
     "store",
     "web_link",
     "words_in",

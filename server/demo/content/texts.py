@@ -77,8 +77,8 @@ def latitudes_reading(image: str) -> str:
         f"over is the misclosure: here {figure(miss.latitude)} m in latitude and {figure(miss.departure)} m in departure, "
         "together the <strong>linear misclosure</strong></p>"
         + display(r"e = \sqrt{(\textstyle\sum\Delta N)^2 + (\sum\Delta E)^2}" + f" = {miss.linear:.3f}" + r"\ \text{m}")
-        + f"<p>Against {miss.length:.2f} m walked, that is a precision of 1 : {miss.precision:,.0f}"
-        ". The course asks for 1 : 5,000 or better before a loop may be adjusted.</p>".replace(",000", " 000")
+        + f"<p>Against {miss.length:.2f} m walked, that is a precision of 1 : {miss.precision:,.0f}"
+        ". The course asks for 1 : 5,000 or better before a loop may be adjusted.</p>".replace(",000", " 000")
         + "<h2>When it does not close</h2>"
         "<ul><li>A miss of a whole metre, or of 20 or 30 m: look for a miscounted tape length.</li>"
         "<li>A miss that points along one line: look at that line's length.</li>"
@@ -171,7 +171,7 @@ def field_text(week: WeekPlan) -> str:
             "<p>Book the five-station loop around the workshop yard with your crew. Close the angles on site before you "
             f"leave: the sum may miss 540° by no more than {ROOT_FIVE}. Reduce the distances to the "
             "horizontal and compute the misclosure at your desk.</p>"
-            "<p>Photograph every page that you used, in order, and add your computation. A loop worse than 1 : 5 000 is "
+            "<p>Photograph every page that you used, in order, and add your computation. A loop worse than 1 : 5 000 is "
             "measured again, not adjusted.</p>"
         )
     if week.number == 6:

@@ -164,6 +164,20 @@ class Grading(Journey):
         expect(page.get_by_text("the student sees it")).to_be_visible()
         expect(page.get_by_text("Counts", exact=True)).to_be_visible()
 
+    def test_a_comment_typed_while_the_score_is_saved_is_kept(self) -> None:
+        page = self.page(INSTRUCTOR)
+        page.get_by_role("link", name="Gradebook").click()
+        page.get_by_role("link", name=f"Grade: {self.SET_6B}").click()
+        expect(page.locator("article h2")).to_be_visible()
+        page.get_by_label("Score of 30").fill("27")
+        page.get_by_label("Comment to the student").click()
+        page.keyboard.type("Clear booking. Turn D twice next time.", delay=25)
+        expect(page.get_by_label("Comment to the student")).to_have_value("Clear booking. Turn D twice next time.")
+        page.get_by_role("button", name="Save and next").click()
+        expect(page.get_by_label("Comment to the student")).to_have_value("")
+        kept = Score.objects.get(cell__graded_item__item__title=self.SET_6B)
+        self.assertEqual((str(kept.raw), kept.comment), ("27.00", "Clear booking. Turn D twice next time."))
+
     def test_an_assistant_grades_their_section_only(self) -> None:
         page = self.page(ASSISTANT)
         page.get_by_role("link", name="Gradebook").click()

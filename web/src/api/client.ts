@@ -35,12 +35,7 @@ client.use(guard);
 
 export async function problemOf(response: Response): Promise<Problem> {
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  return new Problem(
-    response.status,
-    String(body.title ?? ""),
-    String(body.detail ?? response.statusText),
-    body,
-  );
+  return new Problem(response.status, String(body.title ?? ""), String(body.detail ?? ""), body);
 }
 
 /** What a call of the client brought, or an exception that a screen can show. */
@@ -53,12 +48,7 @@ export async function told<T>(call: Promise<{ data?: T; response: Response; erro
   }
   if (!found.response.ok) {
     const body = (found.error ?? {}) as Record<string, unknown>;
-    throw new Problem(
-      found.response.status,
-      String(body.title ?? ""),
-      String(body.detail ?? found.response.statusText),
-      body,
-    );
+    throw new Problem(found.response.status, String(body.title ?? ""), String(body.detail ?? ""), body);
   }
   return found.data as T;
 }
@@ -104,15 +94,7 @@ export function upload<T>(
     request.onload = () => {
       const body = (request.response ?? {}) as Record<string, unknown>;
       if (request.status < 300) done(body as T);
-      else
-        fail(
-          new Problem(
-            request.status,
-            String(body.title ?? ""),
-            String(body.detail ?? request.statusText),
-            body,
-          ),
-        );
+      else fail(new Problem(request.status, String(body.title ?? ""), String(body.detail ?? ""), body));
     };
     request.send(form);
   });

@@ -35,6 +35,7 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
       <ComboboxInput
         class="input"
         :aria-label="label"
+        :placeholder="label"
         :display-value="nameOf"
         @change="typed = $event.target.value"
         @focus="$event.target.select()"

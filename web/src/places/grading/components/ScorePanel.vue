@@ -28,26 +28,30 @@ const raw = ref("");
 const comment = ref("");
 const refused = ref("");
 const theirs = ref<number | null>(null);
+const saving = ref(false);
 const kept = ref<Shapes["ScoreOut"]>(work.score);
 const input = useTemplateRef<HTMLInputElement>("input");
 
+const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
+
+function show(): void {
+  kept.value = work.score;
+  raw.value = work.score.raw ?? "";
+  comment.value = work.score.comment;
+  refused.value = "";
+  theirs.value = null;
+}
+show();
+
+/** Somebody else's change shows when nothing is typed here; what is typed is never overwritten. */
 watch(
-  () => [work.person_id, work.score.version] as const,
-  ([person, version], before) => {
-    if (before && person === before[0] && version === kept.value.version) return;
-    kept.value = work.score;
-    raw.value = work.score.raw ?? "";
-    comment.value = work.score.comment;
-    refused.value = "";
-    theirs.value = null;
-    input.value?.focus();
+  () => work.score.version,
+  (version) => {
+    if (!saving.value && !dirty.value && version !== kept.value.version) show();
   },
-  { immediate: true },
 );
 
 onMounted(() => input.value?.focus());
-
-const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
 
 let under: Promise<boolean> = Promise.resolve(true);
 
@@ -60,14 +64,17 @@ function save(over: number | null = null): Promise<boolean> {
 async function send(over: number | null): Promise<boolean> {
   const seen = over ?? kept.value.version;
   if (!dirty.value && over === null) return true;
+  saving.value = true;
+  const sent = raw.value;
   try {
     kept.value = await writes.save.mutateAsync({
       person: work.person_id,
       attempt: work.score.attempt,
-      raw: String(raw.value),
+      raw: String(sent),
       comment: comment.value,
       seen_version: seen,
     });
+    if (raw.value === sent) raw.value = kept.value.raw ?? "";
     refused.value = "";
     theirs.value = null;
     return true;
@@ -75,19 +82,13 @@ async function send(over: number | null): Promise<boolean> {
     refused.value = wrong(error);
     if (error instanceof Problem && error.status === CONFLICT) theirs.value = Number(error.also.version);
     return false;
+  } finally {
+    saving.value = false;
   }
 }
 
 async function saveNext(): Promise<void> {
   if (await save()) emit("next");
-}
-
-function keepTheirs(): void {
-  kept.value = { ...kept.value };
-  raw.value = work.score.raw ?? "";
-  comment.value = work.score.comment;
-  refused.value = "";
-  theirs.value = null;
 }
 
 const saved = computed(() => {
@@ -137,7 +138,7 @@ defineExpose({ save });
     </UiField>
     <p v-if="refused" role="alert" class="text-[14px] text-late">{{ refused }}</p>
     <div v-if="theirs !== null" class="flex gap-2">
-      <UiButton @click="keepTheirs">{{ t("grading.conflictKeep") }}</UiButton>
+      <UiButton @click="show">{{ t("grading.conflictKeep") }}</UiButton>
       <UiButton @click="save(theirs)">{{ t("grading.conflictMine") }}</UiButton>
     </div>
     <div class="flex flex-wrap gap-2">

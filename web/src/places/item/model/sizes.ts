@@ -5,7 +5,7 @@ export function sizeWords(bytes: number, locale: string): string {
   const format = new Intl.NumberFormat(locale, {
     style: "unit",
     unit: units[step] ?? "byte",
-    unitDisplay: "short",
+    unitDisplay: step ? "short" : "long",
     maximumFractionDigits: step ? 1 : 0,
   });
   return format.format(bytes / 1000 ** step);

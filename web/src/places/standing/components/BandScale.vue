@@ -134,7 +134,7 @@ const side = (v: number): string => (x(v) < 20 ? "start" : x(v) > 62 ? "end" : "
   position: absolute;
   top: 40px;
   width: 4px;
-  height: 48px;
+  height: 24px;
   margin-left: -2px;
   background: var(--deep);
 }
@@ -149,7 +149,7 @@ const side = (v: number): string => (x(v) < 20 ? "start" : x(v) > 62 ? "end" : "
   font: 700 14px var(--font-head);
 }
 .below {
-  top: 90px;
+  top: 102px;
 }
 .middle {
   transform: translateX(-50%);

@@ -107,6 +107,9 @@ td {
   padding: 2px 10px;
   border-bottom: 1px solid var(--rule-faint);
 }
+td.figures {
+  white-space: nowrap;
+}
 .title {
   padding-left: 38px;
 }

@@ -136,7 +136,7 @@ async function keep(): Promise<void> {
       </UiField>
       <fieldset>
         <legend class="mb-1 font-semibold">{{ t("settings.moments", { zone: page.zone }) }}</legend>
-        <div class="grid gap-3 sm:grid-cols-4">
+        <div class="grid gap-3 sm:grid-cols-2">
           <UiField v-for="name in MOMENTS" :key="name" v-slot="{ field }" :label="t(`settings.${name}`)">
             <input :id="field" v-model="form.walls[name]" class="field figures" type="datetime-local" />
           </UiField>
@@ -145,7 +145,7 @@ async function keep(): Promise<void> {
           {{ t("settings.proposed", { at: times.moment(page.row.start_by) }) }}
         </p>
       </fieldset>
-      <div class="grid items-end gap-3 sm:grid-cols-4">
+      <div class="grid items-start gap-3 sm:grid-cols-4">
         <UiField v-slot="{ field }" :label="t('settings.minutes')">
           <input
             :id="field"

@@ -27,6 +27,7 @@ describe("moving an item by keys", () => {
     const module = { parts: [{ id: 1, title: "Empty" }], rows: [] } as unknown as Parameters<
       typeof groupsOf
     >[0];
-    expect(groupsOf(module).map((g) => g.id)).toEqual([null, 1]);
+    expect(groupsOf(module).map((g) => g.id)).toEqual([1]);
+    expect(groupsOf({ ...module, parts: [] }).map((g) => g.id)).toEqual([null]);
   });
 });
