@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import signal
 import socket
@@ -85,7 +86,8 @@ def dev(port: int) -> int:
 
 def _serve(env: Mapping[str, str], port: int, *extra: str) -> int:
     full = {**os.environ, **env}
-    started = [subprocess.Popen(c, cwd=SERVER, env=full) for c in (web_command(port, *extra), worker_command())]
+    commands = (web_command(port, *extra), worker_command())
+    started = [subprocess.Popen(c, cwd=SERVER, env=full, start_new_session=True) for c in commands]
     try:
         _wait_for(f"http://127.0.0.1:{port}/", started[0])
         say(f"Unvo is at http://127.0.0.1:{port}  (whom to sign in as is listed there; Ctrl-C stops it)")
@@ -106,13 +108,16 @@ def _until_stopped(started: Sequence[subprocess.Popen[bytes]]) -> int:
 
 
 def _end(started: Sequence[subprocess.Popen[bytes]]) -> None:
+    """Ask every process group to end, then make it: no worker is left behind to hold the port."""
+    for number in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(number, signal.SIG_IGN)
     for process in started:
         process.terminate()
     for process in started:
-        try:
-            process.wait(timeout=10)
-        except subprocess.TimeoutExpired:
-            process.kill()
+        with contextlib.suppress(subprocess.TimeoutExpired):
+            process.wait(timeout=8)
+        with contextlib.suppress(ProcessLookupError):
+            os.killpg(process.pid, signal.SIGKILL)
 
 
 def _wait_for(address: str, process: subprocess.Popen[bytes]) -> None:

@@ -135,6 +135,14 @@ class Standing(DemoCase):
         checks = next(c for c in self.standing["categories"] if c["name"] == "Checks")
         self.assertEqual([i["role"] for i in checks["items"]].count("dropped_low"), 1)
 
+    def test_missing_work_counts_zero_and_says_whether_it_can_still_be_handed_in(self) -> None:
+        loop = self.item("Set 7A: latitudes and departures").pk
+        for clock, open_ in (("2026-10-09T08:00:00-05:00", True), ("2026-10-12T00:00:00-05:00", False)):
+            with override_settings(FIXED_CLOCK=clock):
+                found = Caller(KEEPS_UP).get("/courses/srv-110/standing").json()
+            row = next(i for c in found["categories"] for i in c["items"] if i["id"] == loop)
+            self.assertEqual((row["state"], row["score"], row["open"]), ("missing", "0", open_))
+
     def test_a_teacher_sees_what_the_student_sees(self) -> None:
         me = Caller(KEEPS_UP).person
         theirs = Caller(INSTRUCTOR).get(f"/courses/srv-110/standing/{me.pk}").json()

@@ -177,6 +177,7 @@ def _item(known: StandingOf, item: LaidItem, graded: GradedItem, role: str) -> o
         due=item.span.due,
         closes=item.span.closes,
         state=state.state.value,
+        open=state.open,
         waits_for=[known.laid.student_items[i].title for i in state.waits_for],
         opens_at=state.opens_at,
         started=known.progress.details.get((item.id, "started"), {}),

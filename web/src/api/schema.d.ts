@@ -1047,6 +1047,8 @@ export interface components {
             late_seconds: number;
             /** Late Units */
             late_units: number;
+            /** Open */
+            open: boolean;
             /** Opens At */
             opens_at: string | null;
             /** Possible */

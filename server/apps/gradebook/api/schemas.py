@@ -37,6 +37,7 @@ class ItemRow(BaseModel):
     due: datetime | None
     closes: datetime | None
     state: str
+    open: bool
     waits_for: list[str]
     opens_at: datetime | None
     started: dict[str, int]

@@ -24,6 +24,7 @@ function missingWords(): string {
   const word = t("state.missing");
   if (!item.closes) return word;
   const at = times.value.moment(item.closes);
+  if (!item.open) return `${word} · ${t("detail.closed", { at })}`;
   if (item.late_percent && item.late_per) {
     const cost = { at, percent: item.late_percent, per: t(`detail.per.${item.late_per}`) };
     return `${word} · ${t("detail.untilCost", cost)}`;
