@@ -97,7 +97,8 @@ def _serve(env: Mapping[str, str], port: int, *extra: str) -> int:
 
 
 def _until_stopped(started: Sequence[subprocess.Popen[bytes]]) -> int:
-    signal.signal(signal.SIGTERM, lambda *_: (_ for _ in ()).throw(KeyboardInterrupt))
+    for number in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(number, signal.default_int_handler)
     try:
         while all(p.poll() is None for p in started):
             time.sleep(0.5)
