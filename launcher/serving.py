@@ -51,10 +51,7 @@ def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
 
 def prepare(env: Mapping[str, str]) -> None:
     say("migrating and seeding")
-    manage(env, "migrate", "--no-input")
-    manage(env, "createcachetable")
-    manage(env, "seed_demo")
-    manage(env, "collectstatic", "--no-input", "-v0")
+    manage(env, "prepare_demo")
 
 
 def web_command(port: int, *extra: str) -> list[str]:
