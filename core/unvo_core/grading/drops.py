@@ -33,6 +33,8 @@ def drop_highest(scores: Sequence[Scored], count: int) -> frozenset[int]:
 
 
 def _drop(scores: Sequence[Scored], count: int, sign: Fraction) -> frozenset[int]:
+    if count <= 0:
+        return frozenset()
     droppable = [s for s in scores if s.can_drop]
     fixed = [s for s in scores if not s.can_drop]
     count = min(count, len(droppable), len(scores) - 1)

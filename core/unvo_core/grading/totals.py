@@ -174,7 +174,7 @@ def _category_draft(kind: str, category: Category) -> _Draft:
     high = drop_highest(regular, category.drop_highest)
     low = drop_lowest([s for s in regular if s.key not in high], category.drop_lowest)
     rows = tuple(_item_row(e, points[e.item_id], low, high) for e in category.entries)
-    kept = [s for s in regular if s.key not in low and s.key not in high]
+    kept = [s for s in regular if s.key not in low and s.key not in high] if low or high else regular
     extra = sum((r.points for r in rows if r.role == "extra"), ZERO)
     denominator = sum((s.possible for s in kept), ZERO)
     numerator = sum((s.raw for s in kept), ZERO) + extra

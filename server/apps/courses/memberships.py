@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from apps.courses.models import Course, Enrolment
+from apps.courses.queries import course_by_slug
 from apps.kernel.public import Actor
 
 
@@ -38,13 +40,23 @@ class Membership:
 
 def membership(actor: Actor, course: Course) -> Membership:
     if actor.person_id is None:
-        return Membership(frozenset(), ())
+        return _of([])
+    return _of(Enrolment.objects.filter(course=course, person_id=actor.person_id).select_related("section"))
+
+
+def course_and_membership(actor: Actor, slug: str) -> tuple[Course, Membership]:
+    """Both by one query for those who are in the course; a stranger costs two."""
     rows = list(
-        Enrolment.objects.filter(course=course, person_id=actor.person_id).values_list(
-            "role", "section_id", "section__name"
+        Enrolment.objects.filter(course__slug=slug, person_id=actor.person_id or 0).select_related(
+            "course__term", "section"
         )
     )
-    roles = frozenset(role for role, _, _ in rows)
-    sections = tuple(section for _, section, _ in rows if section is not None)
-    names = ", ".join(name for _, _, name in rows if name)
-    return Membership(roles, None if Enrolment.INSTRUCTOR in roles else sections, names)
+    return (rows[0].course if rows else course_by_slug(slug)), _of(rows)
+
+
+def _of(rows: Iterable[Enrolment]) -> Membership:
+    found = list(rows)
+    roles = frozenset(row.role for row in found)
+    sections = [row.section for row in found if row.section is not None]
+    ids = None if Enrolment.INSTRUCTOR in roles else tuple(section.pk for section in sections)
+    return Membership(roles, ids, ", ".join(section.name for section in sections))

@@ -7,7 +7,7 @@ from apps.courses.actions.undo_change import last_undoable
 from apps.courses.api import schemas as s
 from apps.courses.api.router import router
 from apps.courses.item_pages import item_page
-from apps.courses.memberships import membership
+from apps.courses.memberships import course_and_membership
 from apps.courses.models import Course
 from apps.courses.policies import can_enter
 from apps.courses.queries import course_by_slug, layout, progress
@@ -17,8 +17,7 @@ from apps.people.public import SignedIn
 
 
 def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:
-    course = course_by_slug(slug)
-    member = membership(actor_of(request), course)
+    course, member = course_and_membership(actor_of(request), slug)
     require(can_enter(member))
     return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, now())
 
