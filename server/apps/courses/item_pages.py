@@ -58,6 +58,7 @@ def _page(course: Course, laid: Layout, item_id: int, seen: Seen, reader: Reader
         address=item.address,
         after=list(item.after),
         walls=walls(item, laid),
+        default_due_time=course.default_due_time.strftime("%H:%M"),
         previous=item_ref(ref(laid, order[at - 1])) if at else None,
         next=item_ref(ref(laid, order[at + 1])) if at + 1 < len(order) else None,
         budget=max(reader.budget),

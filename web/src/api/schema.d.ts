@@ -979,6 +979,8 @@ export interface components {
             can_lay_out: boolean;
             /** Dated */
             dated: boolean;
+            /** Default Due Time */
+            default_due_time: string;
             /** Done Percent */
             done_percent: number | null;
             /** Done Rule */

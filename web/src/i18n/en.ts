@@ -208,6 +208,7 @@ export default {
     start_by: "Start by",
     due: "Due",
     closes: "Closes",
+    timeOf: "{moment}: time",
     proposed: "Left empty, start by is proposed from the effort: {at}",
     minutes: "Effort, minutes",
     points: "Points",

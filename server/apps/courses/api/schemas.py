@@ -168,6 +168,7 @@ class ItemPage(BaseModel):
     address: str
     after: list[int]
     walls: dict[str, str]
+    default_due_time: str
     previous: ItemRef | None
     next: ItemRef | None
     budget: int

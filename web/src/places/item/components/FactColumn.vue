@@ -141,7 +141,8 @@ dd span {
 @media (max-width: 1023px) {
   .facts {
     width: auto;
-    padding: 4px 14px 12px;
+    margin-bottom: 14px;
+    padding: 0 0 12px;
     border: 0;
     border-bottom: 1px solid var(--rule);
   }

@@ -7,6 +7,7 @@ import { useWrong } from "@/api/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
+import MomentField from "@/ui/field/MomentField.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useSaid } from "../said";
@@ -137,9 +138,14 @@ async function keep(): Promise<void> {
       <fieldset>
         <legend class="mb-1 font-semibold">{{ t("settings.moments", { zone: page.zone }) }}</legend>
         <div class="grid gap-3 sm:grid-cols-2">
-          <UiField v-for="name in MOMENTS" :key="name" v-slot="{ field }" :label="t(`settings.${name}`)">
-            <input :id="field" v-model="form.walls[name]" class="field figures" type="datetime-local" />
-          </UiField>
+          <MomentField
+            v-for="name in MOMENTS"
+            :key="name"
+            v-model="form.walls[name]"
+            :label="t(`settings.${name}`)"
+            :time-label="t('settings.timeOf', { moment: t(`settings.${name}`) })"
+            :usual="name === 'due' || name === 'closes' ? page.default_due_time : '00:00'"
+          />
         </div>
         <p v-if="page.row.start_by_proposed && page.row.start_by" class="mt-1 text-[13px] text-soft">
           {{ t("settings.proposed", { at: times.moment(page.row.start_by) }) }}
