@@ -162,6 +162,24 @@ class Thread(Journey):
         kept = HandIn.objects.get(item__title=SET_7B, person__username=KEEPS_UP)
         self.assertEqual(kept.text, "typed in the tunnel")
 
+    def test_files_dropped_on_the_work_are_taken_in(self) -> None:
+        page = self.page(KEEPS_UP)
+        self.row(page, SET_7A).get_by_role("link", name=f"Continue: {SET_7A}").click()
+        expect(page.get_by_text("drop them here")).to_be_visible()
+        dropped = page.evaluate_handle(
+            """() => {
+              const carried = new DataTransfer();
+              carried.items.add(new File(["AB 86.42"], "tape.txt", { type: "text/plain" }));
+              carried.items.add(new File(["BC 64.18"], "tape 2.txt", { type: "text/plain" }));
+              return carried;
+            }"""
+        )
+        page.locator(".drop").dispatch_event("drop", {"dataTransfer": dropped})
+        expect(page.get_by_role("link", name="tape 2.txt")).to_be_visible()
+        page.get_by_role("button", name="Take out tape.txt").click()
+        expect(page.get_by_role("link", name="tape.txt", exact=True)).to_have_count(0)
+        expect(page.get_by_role("button", name="Hand in 1 file")).to_be_visible()
+
     def test_a_file_that_is_refused_says_why_and_keeps_the_rest(self) -> None:
         page = self.page(KEEPS_UP)
         self.row(page, SET_7A).get_by_role("link", name=f"Continue: {SET_7A}").click()
