@@ -11,6 +11,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
+from unvo_core.grading.sums import exact_sum
+
 
 @dataclass(frozen=True, slots=True)
 class Scored:
@@ -52,5 +54,5 @@ def _drop(scores: Sequence[Scored], count: int, sign: Fraction) -> frozenset[int
 
 
 def _ratio(scores: Sequence[Scored]) -> Fraction:
-    possible = sum((s.possible for s in scores), Fraction(0))
-    return sum((s.raw for s in scores), Fraction(0)) / possible if possible else Fraction(0)
+    possible = exact_sum(s.possible for s in scores)
+    return exact_sum(s.raw for s in scores) / possible if possible else Fraction(0)

@@ -11,8 +11,10 @@ from typing import Literal
 
 from unvo_core.grading.drops import Scored, drop_highest, drop_lowest
 from unvo_core.grading.scale import Band, Rounding, band_of, rounded
+from unvo_core.grading.sums import exact_sum
 
 ZERO = Fraction(0)
+COUNTED_ROLES = ("counted", "dropped_low", "dropped_high")
 Kind = Literal["current", "floor", "ceiling", "with_held"]
 
 
@@ -145,7 +147,7 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
     weighted = all(c.weight is not None for c in categories)
     rows = _weighted(categories, drafts) if weighted else _by_points(categories, drafts)
     has_value = any(r.percent is not None and not c.extra_credit for r, c in zip(rows, categories, strict=True))
-    value = sum((r.contribution for r in rows), ZERO) if has_value else None
+    value = exact_sum(r.contribution for r in rows) if has_value else None
     return Total(
         kind=kind,
         value=value,
@@ -175,9 +177,9 @@ def _category_draft(kind: str, category: Category) -> _Draft:
     low = drop_lowest([s for s in regular if s.key not in high], category.drop_lowest)
     rows = tuple(_item_row(e, points[e.item_id], low, high) for e in category.entries)
     kept = [s for s in regular if s.key not in low and s.key not in high] if low or high else regular
-    extra = sum((r.points for r in rows if r.role == "extra"), ZERO)
-    denominator = sum((s.possible for s in kept), ZERO)
-    numerator = sum((s.raw for s in kept), ZERO) + extra
+    extra = exact_sum(r.points for r in rows if r.role == "extra")
+    denominator = exact_sum(s.possible for s in kept)
+    numerator = exact_sum(s.raw for s in kept) + extra
     percent = numerator / denominator * 100 if denominator else None
     return _Draft(rows, numerator, denominator, percent)
 
@@ -201,7 +203,7 @@ def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: 
 def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
     """Weights of categories with nothing in them are spread over the others in proportion."""
     pairs = list(zip(categories, drafts, strict=True))
-    live_weight = sum((c.weight or ZERO for c, d in pairs if not c.extra_credit and d.percent is not None), ZERO)
+    live_weight = exact_sum(c.weight or ZERO for c, d in pairs if not c.extra_credit and d.percent is not None)
     rows = []
     for category, draft in pairs:
         weight = category.weight or ZERO
@@ -217,7 +219,7 @@ def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple
 def _by_points(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
     """Without weights a category weighs what its points are of all points counted."""
     pairs = list(zip(categories, drafts, strict=True))
-    base = sum((d.denominator for c, d in pairs if not c.extra_credit), ZERO)
+    base = exact_sum(d.denominator for c, d in pairs if not c.extra_credit)
     return tuple(_row(c, d, d.denominator / base * 100 if base else ZERO) for c, d in pairs)
 
 
@@ -245,11 +247,10 @@ def _share_scored(categories: Sequence[Category], drafts: Sequence[_Draft], weig
     for category, draft in zip(categories, drafts, strict=True):
         if category.extra_credit:
             continue
-        possible = sum(
-            (e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED),
-            ZERO,
+        possible = exact_sum(
+            e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED
         )
-        counted = sum((r.possible for r in draft.items if r.role in ("counted", "dropped_low", "dropped_high")), ZERO)
+        counted = exact_sum(r.possible for r in draft.items if r.role in COUNTED_ROLES)
         weight = (category.weight or ZERO) if weighted else possible
         whole += weight
         if possible:

@@ -18,6 +18,7 @@ from apps.gradebook.public import (
     graded_item,
     late_rule_of,
     points,
+    rules_of,
     score_row,
 )
 from apps.kernel.public import not_found, require
@@ -31,13 +32,14 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     graded = graded_item(course, item_id)
     cells, work = cells_of_item(graded), hand_ins_of_item(item_id)
     sections = None if member.section_ids is None else list(member.section_ids)
-    rule = late_rule_of(graded.late_rule)
+    rules = rules_of(graded)
+    rule = rules.late_rule
     rows = []
     for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
         own = work.get(enrolment.person_id, [])
         latest = next((h for h in reversed(own) if h.handed_in_at), None)
         cell = cells.get(enrolment.person_id)
-        what = counted(cell, item.possible, item.span.due) if cell else None
+        what = counted(cell, rules, item.possible, item.span.due) if cell else None
         scored = bool(cell and latest and any(a.attempt == latest.attempt for a in cell.attempts))
         rows.append(
             out.QueueRow(

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
+from typing import Literal
 
 from unvo_core.grading.attempts import Counting
 from unvo_core.grading.late import LateResult, LateRule, apply_late
@@ -25,13 +26,18 @@ class AttemptScore:
 
 @dataclass(frozen=True, slots=True)
 class CellScores:
-    """One cell with the rules of its item and its attempts in order."""
+    """One cell with its attempts in order."""
 
-    item_id: int
     excused: bool
+    attempts: tuple[AttemptScore, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class ItemRules:
+    """How the scores of one item count."""
+
     counting: Counting
     late_rule: LateRule | None
-    attempts: tuple[AttemptScore, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,11 +57,12 @@ def fraction(value: Decimal | None) -> Fraction:
 def late_rule_of(row: models.LateRule | None) -> LateRule | None:
     if row is None:
         return None
-    return late_rule(row.percent, row.per, row.grace_minutes, row.floor_percent)
+    per: Literal["hour", "day"] = "hour" if row.per == "hour" else "day"
+    return LateRule(fraction(row.percent), per, row.grace_minutes, fraction(row.floor_percent))
 
 
-def late_rule(percent: Decimal, per: str, grace_minutes: int, floor_percent: Decimal) -> LateRule:
-    return LateRule(fraction(percent), "hour" if per == "hour" else "day", grace_minutes, fraction(floor_percent))
+def rules_of(row: models.GradedItem) -> ItemRules:
+    return ItemRules(row.counting, late_rule_of(row.late_rule))  # type: ignore[arg-type]
 
 
 def bands_of(scheme: models.GradingScheme) -> tuple[Band, ...]:
@@ -66,13 +73,13 @@ def rounding_of(scheme: models.GradingScheme) -> Rounding:
     return Rounding(scheme.decimals, scheme.letters_on_rounded)
 
 
-def counted(cell: CellScores, possible: Fraction, due: datetime | None) -> Counted | None:
+def counted(cell: CellScores, rules: ItemRules, possible: Fraction, due: datetime | None) -> Counted | None:
     """What a cell counts: each attempt after the late rule, then the one that the rule picks."""
-    results = [(a, apply_late(cell.late_rule, a.raw, possible, a.handed_in_at, due)) for a in cell.attempts]
+    results = [(a, apply_late(rules.late_rule, a.raw, possible, a.handed_in_at, due)) for a in cell.attempts]
     if not results:
         return None
     released = all(a.released for a, _ in results)
-    if cell.counting == "mean":
+    if rules.counting == "mean":
         mean = sum((r.counts for _, r in results), Fraction(0)) / len(results)
         given = sum((r.given for _, r in results), Fraction(0)) / len(results)
         units = max(r.units for _, r in results)
@@ -83,5 +90,5 @@ def counted(cell: CellScores, possible: Fraction, due: datetime | None) -> Count
         "best": max(results, key=lambda pair: pair[1].counts),
         "latest": results[-1],
         "first": results[0],
-    }[cell.counting]
+    }[rules.counting]
     return Counted(picked[1], picked[0].released, picked[0].comment, len(results))

@@ -13,6 +13,7 @@ from apps.courses.public import ClassCount, Course, Marks, ShownMark, layout
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_person
+from apps.gradebook.setup import setup
 
 
 class GradebookMarks:
@@ -34,8 +35,8 @@ class GradebookMarks:
 
 def counts_from(course: Course, cells: dict[int, CellScores]) -> dict[int, Counted]:
     """What each scored cell counts, by item."""
-    items = layout(course).items
-    found = ((i, counted(c, items[i].possible, items[i].span.due)) for i, c in cells.items() if i in items)
+    items, rules = layout(course).items, setup(course).rules
+    found = ((i, counted(c, rules[i], items[i].possible, items[i].span.due)) for i, c in cells.items() if i in items)
     return {item_id: what for item_id, what in found if what is not None}
 
 
@@ -72,5 +73,7 @@ def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMa
 
 def points(value: Fraction) -> Decimal:
     """Points as shown: at most two decimals, no needless zeros."""
+    if value.denominator == 1:
+        return Decimal(value.numerator)
     found = rounded(value, 2).normalize()
     return found.quantize(Decimal(1)) if found == found.to_integral() else found

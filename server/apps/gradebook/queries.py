@@ -3,21 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import replace
 from typing import Any
 
 from apps.courses.public import Course
-from apps.gradebook.facts import AttemptScore, CellScores, fraction, late_rule
+from apps.gradebook.facts import AttemptScore, CellScores, fraction
 from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
 
 CELL_FIELDS = (
-    "graded_item__item_id",
     "excused",
-    "graded_item__counting",
-    "graded_item__late_rule__percent",
-    "graded_item__late_rule__per",
-    "graded_item__late_rule__grace_minutes",
-    "graded_item__late_rule__floor_percent",
     "scores__attempt",
     "scores__raw",
     "scores__handed_in_at",
@@ -54,15 +47,15 @@ def cells_of_person(course: Course, person_id: int) -> dict[int, CellScores]:
     rows = (
         Cell.objects.filter(graded_item__course=course, person_id=person_id)
         .order_by("graded_item_id", "scores__attempt")
-        .values_list(*CELL_FIELDS)
+        .values_list("graded_item__item_id", *CELL_FIELDS)
     )
-    return _gathered((row[0], row) for row in rows)
+    return _gathered(rows)
 
 
 def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:
     """By person."""
     rows = graded.cells.order_by("person_id", "scores__attempt").values_list("person_id", *CELL_FIELDS)
-    return _gathered((row[0], row[1:]) for row in rows)
+    return _gathered(rows)
 
 
 def released_scores(course: Course) -> dict[int, dict[int, CellScores]]:
@@ -70,26 +63,26 @@ def released_scores(course: Course) -> dict[int, dict[int, CellScores]]:
     rows = (
         Cell.objects.filter(graded_item__course=course, excused=False, scores__released_at__isnull=False)
         .order_by("graded_item_id", "person_id", "scores__attempt")
-        .values_list("person_id", *CELL_FIELDS)
+        .values_list("graded_item__item_id", "person_id", *CELL_FIELDS)
     )
-    by_item: dict[int, list[tuple[int, Any]]] = {}
-    for row in rows:
-        by_item.setdefault(row[1], []).append((row[0], row[1:]))
-    return {item: _gathered(pairs) for item, pairs in by_item.items()}
+    by_item: dict[int, list[CellRow]] = {}
+    for item_id, *row in rows:
+        by_item.setdefault(item_id, []).append(tuple(row))
+    return {item: _gathered(found) for item, found in by_item.items()}
 
 
-def _gathered(pairs: Iterable[tuple[int, Any]]) -> dict[int, CellScores]:
+CellRow = tuple[Any, ...]
+
+
+def _gathered(rows: Iterable[CellRow]) -> dict[int, CellScores]:
+    """`rows`: key, excused, attempt, raw, handed in, released, comment; one row an attempt."""
     found: dict[int, CellScores] = {}
-    for key, (item_id, excused, counting, percent, per, grace, floor, *score) in pairs:
-        before = found.get(key)
-        if before is None:
-            rule = None if percent is None else late_rule(percent, per, grace, floor)
-            before = CellScores(item_id, excused, counting, rule, ())
-        attempt, raw, handed_in_at, released_at, comment = score
+    for key, excused, attempt, raw, handed_in_at, released_at, comment in rows:
+        before = found[key].attempts if key in found else ()
         if attempt is not None:
             scored = AttemptScore(attempt, fraction(raw), handed_in_at, released_at is not None, comment)
-            before = replace(before, attempts=(*before.attempts, scored))
-        found[key] = before
+            before = (*before, scored)
+        found[key] = CellScores(excused, before)
     return found
 
 

@@ -4,9 +4,13 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from dataclasses import dataclass
+from functools import cached_property
 
-from apps.courses.public import Course
+from unvo_core.grading.scale import Band, Rounding
+
+from apps.courses.public import Course, LaidItem, Layout, layout
 from apps.gradebook import queries
+from apps.gradebook.facts import ItemRules, bands_of, rounding_of, rules_of
 from apps.gradebook.models import Category, GradedItem, GradingScheme
 
 SETUPS_KEPT = 64
@@ -20,13 +24,36 @@ class Setup:
     scheme: GradingScheme
     categories: tuple[Category, ...]
     graded: dict[int, GradedItem]
+    laid: Layout
+
+    @cached_property
+    def rules(self) -> dict[int, ItemRules]:
+        return {item_id: rules_of(row) for item_id, row in self.graded.items()}
+
+    @cached_property
+    def bands(self) -> tuple[Band, ...]:
+        return bands_of(self.scheme)
+
+    @cached_property
+    def rounding(self) -> Rounding:
+        return rounding_of(self.scheme)
+
+    @cached_property
+    def counting(self) -> dict[int, list[LaidItem]]:
+        """By category, what counts of what students see, in path order; practice is left out."""
+        found: dict[int, list[LaidItem]] = {category.pk: [] for category in self.categories}
+        for item in self.laid.student_items.values():
+            row = self.graded.get(item.id)
+            if row is not None and row.category_id is not None and item.points is not None and not item.practice:
+                found[row.category_id].append(item)
+        return found
 
 
 def setup(course: Course) -> Setup:
     key = (course.pk, course.layout_version)
     if key not in _setups:
         categories = tuple(queries.categories(course))
-        _setups[key] = Setup(queries.scheme(course), categories, queries.graded_items(course))
+        _setups[key] = Setup(queries.scheme(course), categories, queries.graded_items(course), layout(course))
         while len(_setups) > SETUPS_KEPT:
             _setups.popitem(last=False)
     return _setups[key]

@@ -15,7 +15,6 @@ from apps.courses.public import (
     students,
 )
 from apps.gradebook import queries
-from apps.gradebook import standing as standings
 from apps.gradebook.actions.release_scores import release_scores
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.api import schemas as s
@@ -23,6 +22,8 @@ from apps.gradebook.book import book
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Score
+from apps.gradebook.standing_sheet import standing
+from apps.gradebook.strips import class_strips as strips
 from apps.kernel.public import actor_of, answer, not_found, now, require, write
 from apps.people.public import SignedIn
 
@@ -33,7 +34,7 @@ router = Router(tags=["gradebook"])
 def my_standing(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
-    return answer(standings.standing(course, reader.person_id, request.user.name, reader.now))
+    return answer(standing(course, reader.person_id, request.user.name, reader.now))
 
 
 @router.get("/courses/{slug}/standing/{person_id}", response=s.Standing)
@@ -44,7 +45,7 @@ def standing_of(request: SignedIn, slug: str, person_id: int) -> HttpResponse:
     require(can_see_student(reader.member, enrolment.section_id if enrolment else None))
     if enrolment is None:
         raise not_found("student")
-    return answer(standings.standing(course, person_id, enrolment.person.name, reader.now))
+    return answer(standing(course, person_id, enrolment.person.name, reader.now))
 
 
 @router.get("/courses/{slug}/gradebook", response=s.Book)
@@ -57,7 +58,7 @@ def gradebook(request: SignedIn, slug: str) -> HttpResponse:
 @router.get("/courses/{slug}/class-strips", response=list[s.Strip])
 def class_strips(request: SignedIn, slug: str) -> list[s.Strip]:
     course, _ = enter(request, slug)
-    return standings.class_strips(course)
+    return strips(course)
 
 
 def _choices(course: Course) -> tuple[list[s.Choice], list[s.Choice]]:
