@@ -6,7 +6,7 @@ from itertools import product
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from unvo_core.schedule.effort import Task, latest_starts, reading_minutes
-from unvo_core.schedule.load import is_overloaded, weekly_minutes
+from unvo_core.schedule.load import Load, load_of, weekly_minutes
 
 EVERY_DAY = [90] * 7
 SUNDAY = datetime(2026, 10, 11, 23, 59)
@@ -23,8 +23,12 @@ class Effort(unittest.TestCase):
     def test_credit_hours(self) -> None:
         """34 CFR 600.2: a 3-credit course is about 9 hours a week; warn above 25 % more."""
         self.assertEqual(weekly_minutes(Fraction(3)), 540)
-        self.assertFalse(is_overloaded(675, Fraction(3)))
-        self.assertTrue(is_overloaded(676, Fraction(3)))
+        self.assertEqual(weekly_minutes(Fraction(3), weeks=6), 1350)
+        self.assertEqual(load_of(675, Fraction(3)), Load.FITTING)
+        self.assertEqual(load_of(676, Fraction(3)), Load.OVER)
+        self.assertEqual(load_of(404, Fraction(3)), Load.LIGHT)
+        self.assertEqual(load_of(405, Fraction(3)), Load.FITTING)
+        self.assertEqual(load_of(10_000, Fraction(0)), Load.FITTING)
 
 
 class LatestStarts(unittest.TestCase):

@@ -4,6 +4,7 @@ from zoneinfo import ZoneInfo
 
 from hypothesis import given
 from hypothesis import strategies as st
+from unvo_core.schedule.calendar import calendar_of
 from unvo_core.schedule.moments import Absolute, InWeek, resolve, rule_for
 from unvo_core.schedule.term import Break, Term, current_week, term_problems, week_of, weeks
 
@@ -84,20 +85,20 @@ class Weeks(unittest.TestCase):
 class Moments(unittest.TestCase):
     def test_a_rule_by_week_moves_with_the_term(self) -> None:
         rule = InWeek(7, 6, time(23, 59))
-        self.assertEqual(resolve(rule, fall(), weeks(fall())), datetime(2026, 10, 11, 23, 59, tzinfo=ZONE))
+        self.assertEqual(resolve(rule, calendar_of(fall())), datetime(2026, 10, 11, 23, 59, tzinfo=ZONE))
         later = fall(first_day=day("2027-01-11"), last_day=day("2027-05-07"), breaks=())
-        self.assertEqual(resolve(rule, later, weeks(later)), datetime(2027, 3, 7, 23, 59, tzinfo=ZONE))
+        self.assertEqual(resolve(rule, calendar_of(later)), datetime(2027, 3, 7, 23, 59, tzinfo=ZONE))
 
     def test_a_week_that_the_term_lacks_resolves_to_nothing(self) -> None:
-        self.assertIsNone(resolve(InWeek(40, 0, time(0)), fall(), weeks(fall())))
+        self.assertIsNone(resolve(InWeek(40, 0, time(0)), calendar_of(fall())))
 
     def test_a_date_in_a_break_stays_absolute(self) -> None:
         wall = datetime(2026, 10, 20, 23, 59)
-        self.assertEqual(rule_for(wall, weeks(fall())), Absolute(wall))
+        self.assertEqual(rule_for(wall, calendar_of(fall())), Absolute(wall))
 
     @given(st.datetimes(datetime(2026, 8, 17), datetime(2026, 12, 11)))
     def test_the_rule_of_a_wall_time_resolves_to_it(self, wall: datetime) -> None:
         wall = wall.replace(second=0, microsecond=0)
-        again = resolve(rule_for(wall, weeks(fall())), fall(), weeks(fall()))
+        again = resolve(rule_for(wall, calendar_of(fall())), calendar_of(fall()))
         if not datetime(2026, 11, 1, 1) <= wall < datetime(2026, 11, 1, 2):
             self.assertEqual(again, wall.replace(tzinfo=ZONE))

@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from unvo_core.grading.sums import exact_sum
+from unvo_core.exact import exact_sum
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,9 +9,9 @@ from enum import StrEnum
 from fractions import Fraction
 from typing import Literal
 
+from unvo_core.exact import exact_sum
 from unvo_core.grading.drops import Scored, drop_highest, drop_lowest
 from unvo_core.grading.scale import Band, Rounding, band_of, rounded
-from unvo_core.grading.sums import exact_sum
 
 ZERO = Fraction(0)
 COUNTED_ROLES = ("counted", "dropped_low", "dropped_high")

@@ -11,12 +11,20 @@ READING_WORDS_PER_MINUTE = 238
 """Silent reading of non-fiction: Brysbaert 2019, J. Memory and Language 109 (value from memory)."""
 
 DEFAULT_BUDGET_MINUTES = 90
+DEFAULT_MINUTES_A_QUESTION = 3
 LONGEST_LOOKBACK_DAYS = 120
 
 
 def reading_minutes(words: int) -> int:
     """Minutes to read `words` words, at least one when there is a word."""
     return ceil(words / READING_WORDS_PER_MINUTE) if words > 0 else 0
+
+
+def estimated_minutes(
+    words: int = 0, media_seconds: int = 0, questions: int = 0, minutes_a_question: int = DEFAULT_MINUTES_A_QUESTION
+) -> int:
+    """Minutes for an item nobody gave minutes to: its text read, its media heard, its questions answered."""
+    return reading_minutes(words) + ceil(media_seconds / 60) + questions * minutes_a_question
 
 
 @dataclass(frozen=True, slots=True)

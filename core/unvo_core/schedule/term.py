@@ -56,6 +56,15 @@ def term_problems(term: Term) -> list[Problem]:
     return found
 
 
+def days_off(term: Term) -> frozenset[date]:
+    """Every day of a break or holiday."""
+    return frozenset(
+        pause.first_day + timedelta(days=n)
+        for pause in term.breaks
+        for n in range((pause.last_day - pause.first_day).days + 1)
+    )
+
+
 def week_begin(day: date, week_start: int) -> date:
     return day - timedelta(days=(day.weekday() - week_start) % 7)
 

@@ -16,12 +16,17 @@ def instant_of(wall: datetime, zone: ZoneInfo) -> datetime:
         raise ValueError("a wall time carries no zone")
     earlier = wall.replace(tzinfo=zone, fold=0)
     later = wall.replace(tzinfo=zone, fold=1)
-    if not _exists(wall, earlier) and not _exists(wall, later):
+    if not _same(wall, earlier) and not _same(wall, later):
         return _end_of_gap(earlier, zone)
     return later.astimezone(UTC)
 
 
-def _exists(wall: datetime, aware: datetime) -> bool:
+def exists(wall: datetime, zone: ZoneInfo) -> bool:
+    """False for a wall time that the clocks jump over."""
+    return _same(wall, wall.replace(tzinfo=zone))
+
+
+def _same(wall: datetime, aware: datetime) -> bool:
     back = aware.astimezone(UTC).astimezone(aware.tzinfo)
     return back.replace(tzinfo=None) == wall
 

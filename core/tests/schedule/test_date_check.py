@@ -1,0 +1,161 @@
+import unittest
+from dataclasses import replace
+from datetime import time
+from fractions import Fraction
+
+from unvo_core.schedule.calendar import calendar_of
+from unvo_core.schedule.date_check.model import (
+    CheckedCategory,
+    CheckedCourse,
+    CheckedItem,
+    CheckedModule,
+    Ghost,
+    Link,
+    Prose,
+)
+from unvo_core.schedule.date_check.run import RULES, date_check
+from unvo_core.schedule.date_check.texts import restyled
+from unvo_core.schedule.spans import Span
+
+from core.tests.schedule.terms import at, autumn, day
+
+GOOD = CheckedItem(
+    1,
+    "Set 7A",
+    7,
+    "assignment",
+    Span(at("2026-10-05T10:00"), None, at("2026-10-08T23:59"), at("2026-10-11T23:59")),
+    points=Fraction(10),
+    counts=True,
+    category_id=1,
+    minutes=60,
+)
+NEXT = CheckedItem(
+    2,
+    "Set 7B",
+    7,
+    "assignment",
+    Span(due=at("2026-10-09T23:59")),
+    points=Fraction(10),
+    counts=True,
+    category_id=1,
+    after=(1,),
+    minutes=60,
+)
+COURSE = CheckedCourse(
+    autumn(),
+    (GOOD, NEXT),
+    (CheckedModule(7, "Traverses", 7), CheckedModule(8, "Areas", 8)),
+    (CheckedCategory(1, "Homework", Fraction(60), drops=1), CheckedCategory(2, "Final", Fraction(40))),
+    credits=Fraction(3),
+)
+
+
+def course(*items: CheckedItem, **changes: object) -> CheckedCourse:
+    return replace(COURSE, items=items or COURSE.items, **changes)
+
+
+def codes(checked: CheckedCourse) -> list[str]:
+    return [f.code for f in date_check(checked)]
+
+
+def due(text: str, item: CheckedItem = GOOD) -> CheckedItem:
+    return replace(item, span=replace(item.span, opens=None, due=at(text), closes=None))
+
+
+def prose(text: str, link: str = "", item_id: int = 1) -> Prose:
+    links = (Link(text.index(link), text.index(link) + len(link), item_id),) if link else ()
+    return Prose(5, 1, "Welcome", text, links)
+
+
+EXAMPLES = {
+    "span.order": (course(replace(GOOD, span=Span(opens=at("2026-10-09T10:00"), due=at("2026-10-08T23:59")))), course(GOOD)),
+    "moment.nowhere": (course(replace(GOOD, unresolved=("opens",))), course(GOOD)),
+    "moment.outside_term": (course(due("2026-12-20T23:59")), course(due("2026-12-10T23:59"))),
+    "moment.day_off": (course(due("2026-10-21T23:59")), course(due("2026-10-14T23:59"))),
+    "opens.after_week": (course(replace(GOOD, span=Span(opens=at("2026-10-12T00:00")))), course(replace(GOOD, span=Span(opens=at("2026-10-11T12:00"))))),
+    "due.odd_time": (course(due("2026-10-08T17:37")), course(due("2026-10-08T11:15"))),
+    "due.piled_up": (course(GOOD, replace(GOOD, id=2, title="b"), replace(GOOD, id=3, title="c")), course(GOOD, replace(GOOD, id=2, title="b"))),
+    "live.off_pattern": (course(replace(GOOD, kind="live", span=Span(opens=at("2026-10-06T10:00")))), course(replace(GOOD, kind="live", span=Span(opens=at("2026-10-05T10:00"))))),
+    "linked.due_differs": (course(replace(GOOD, system_due=at("2026-10-07T23:59"))), course(replace(GOOD, system_due=at("2026-10-08T23:59")))),
+    "due.before_awaited": (course(GOOD, due("2026-10-07T23:59", NEXT)), course(GOOD, NEXT)),
+    "waits.on_hidden": (course(replace(GOOD, published=False), NEXT), course(GOOD, NEXT)),
+    "waits.on_undated": (course(replace(GOOD, span=Span()), NEXT), course(GOOD, NEXT)),
+    "waits.on_gone": (course(NEXT), course(GOOD, NEXT)),
+    "module.hidden": (course(modules=(CheckedModule(7, "Traverses", 7, published=False),)), course()),
+    "title.twice": (course(GOOD, replace(GOOD, id=2)), course(GOOD, replace(GOOD, id=2, module_id=8))),
+    "exam.no_place": (course(replace(GOOD, exam=True)), course(replace(GOOD, exam=True, place="Room B12"))),
+    "points.none": (course(replace(GOOD, points=Fraction(0))), course(replace(GOOD, points=Fraction(0), counts=False))),
+    "category.none": (course(replace(GOOD, category_id=None), NEXT), course(GOOD, NEXT)),
+    "weights.not_100": (course(categories=(CheckedCategory(1, "Homework", Fraction(60)), CheckedCategory(2, "Final", Fraction(30)))), course(categories=(CheckedCategory(1, "Homework", Fraction(60)), CheckedCategory(2, "Final", Fraction(40)), CheckedCategory(3, "Bonus", Fraction(5), extra_credit=True)))),
+    "drops.all": (course(categories=(CheckedCategory(1, "Homework", Fraction(100), drops=2),)), course(categories=(CheckedCategory(1, "Homework", Fraction(100), drops=1),))),
+    "graded.ghost": (course(ghosts=(Ghost(9, "Old quiz", False),)), course()),
+    "prose.weekday": (course(proses=(prose("Class meets on Monday 8 October."),)), course(proses=(prose("Class meets on Thursday 8 October."),))),
+    "prose.outside_term": (course(proses=(prose("Bring boots on Friday 24 April 2026."),)), course(proses=(prose("Born on 3 tables in 2026."),))),
+    "prose.unlike_item": (course(proses=(prose("Hand in Set 7A by 7 October.", "Set 7A"),)), course(proses=(prose("Hand in Set 7A by 8 October.", "Set 7A"),))),
+    "link.gone": (course(proses=(prose("See Set 9.", "Set 9", 99),)), course(proses=(prose("See Set 7A.", "Set 7A"),))),
+    "week.over_load": (course(replace(GOOD, minutes=600)), course(replace(GOOD, minutes=400))),
+}  # fmt: skip
+
+
+class Rules(unittest.TestCase):
+    def test_a_course_in_order_has_no_findings(self) -> None:
+        self.assertEqual(codes(COURSE), [])
+
+    def test_each_rule_is_triggered_by_its_example_and_not_by_the_other(self) -> None:
+        for code, (bad, good) in EXAMPLES.items():
+            with self.subTest(code):
+                self.assertEqual(codes(bad).count(code), 1)
+                self.assertNotIn(code, codes(good))
+
+    def test_every_rule_has_an_example(self) -> None:
+        found = {f.code for bad, _ in EXAMPLES.values() for rule in RULES for f in rule(bad)}
+        self.assertEqual(found, set(EXAMPLES))
+        for rule in RULES:
+            self.assertTrue(any(list(rule(bad)) for bad, _ in EXAMPLES.values()), rule.__name__)
+
+    def test_fixes_of_moments_settle_their_finding(self) -> None:
+        for code, (bad, _) in EXAMPLES.items():
+            for finding in [f for f in date_check(bad) if f.code == code and f.fix and f.fix.kind == "set_moments"]:
+                with self.subTest(code):
+                    fixed = tuple(
+                        replace(i, span=replace(i.span, **finding.fix.values), unresolved=())
+                        if i.id == finding.fix.place.id
+                        else i
+                        for i in bad.items
+                    )
+                    self.assertNotIn(code, codes(replace(bad, items=fixed)))
+
+    def test_a_holiday_and_a_class_taken_out_are_days_off(self) -> None:
+        finding = date_check(course(due("2026-09-07T23:59", replace(GOOD, module_id=7))))
+        self.assertIn(("moment.day_off", "Holiday"), [(f.code, f.params.get("name")) for f in finding])
+        fix = next(f.fix for f in finding if f.code == "moment.day_off")
+        self.assertEqual(fix.values, {"due": at("2026-09-03T23:59")})
+
+    def test_weights_are_scaled_to_exactly_100(self) -> None:
+        three = tuple(CheckedCategory(n, str(n), Fraction(33)) for n in (1, 2, 3))
+        finding = next(f for f in date_check(course(categories=three)) if f.code == "weights.not_100")
+        self.assertEqual(sum(Fraction(str(w)) for w in finding.fix.values.values()), 100)
+
+    def test_a_course_without_dates_has_no_findings_about_time(self) -> None:
+        undated = replace(
+            COURSE, calendar=calendar_of(autumn().term), items=tuple(replace(i, span=Span()) for i in COURSE.items)
+        )
+        self.assertEqual(codes(undated), [])
+
+    def test_the_default_time_is_the_courses_own(self) -> None:
+        noon = course(due("2026-10-08T12:30"), default_due_time=time(12, 30))
+        self.assertNotIn("due.odd_time", codes(noon))
+
+
+class Restyled(unittest.TestCase):
+    def test_the_date_is_written_in_the_style_it_had(self) -> None:
+        for text, wanted in (
+            ("Friday 24 April", "Sunday 11 October"),
+            ("Fri, Apr 24th", "Sun, Oct 11th"),
+            ("April 24, 2025", "October 11, 2026"),
+            ("the 3rd of May".removeprefix("the "), "11th of October"),
+            ("4/24", "11 October"),
+        ):
+            with self.subTest(text):
+                self.assertEqual(restyled(text, day("2026-10-11")), wanted)

@@ -1,0 +1,127 @@
+"""Changes for one student, group or section, laid over the spans that hold for all."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from enum import IntEnum
+from fractions import Fraction
+
+from unvo_core.problems import Problem
+from unvo_core.schedule.spans import MOMENTS, Span
+
+
+class Level(IntEnum):
+    """The more specific the higher."""
+
+    SECTION = 1
+    GROUP = 2
+    PERSON = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Allowance:
+    """`shift_minutes` moves moments that are set; `instants` replaces them.
+
+    `item_id` None holds for every item of the course. `time_factor` multiplies time limits.
+    """
+
+    id: int
+    level: Level
+    item_id: int | None = None
+    shift_minutes: Mapping[str, int] = field(default_factory=dict)
+    instants: Mapping[str, datetime] = field(default_factory=dict)
+    time_factor: Fraction = Fraction(1)
+    extra_attempts: int = 0
+    excused: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Effective:
+    """A span after allowances. `made_by`: moment -> the allowance that made it what it is."""
+
+    span: Span
+    made_by: Mapping[str, int] = field(default_factory=dict)
+    time_factor: Fraction = Fraction(1)
+    extra_attempts: int = 0
+    excused: bool = False
+    terms_by: Mapping[str, int] = field(default_factory=dict)
+
+
+def allowance_problems(allowance: Allowance) -> list[Problem]:
+    found = []
+    if not Fraction(1, 2) <= allowance.time_factor <= 10:
+        found.append(Problem("allowance.time_factor", "time_factor"))
+    if not 0 <= allowance.extra_attempts <= 100:
+        found.append(Problem("allowance.attempts", "extra_attempts"))
+    moves = any(allowance.shift_minutes.values()) or allowance.instants
+    if not moves and allowance.time_factor == 1 and not allowance.extra_attempts and not allowance.excused:
+        found.append(Problem("allowance.nothing", "moments"))
+    return found
+
+
+def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effective:
+    """Each moment by the most specific allowance that speaks of it; at one level by the kinder.
+
+    Within a level an allowance for this item wins over one for the whole course. A due moment that
+    moves past the closing one takes it along, so that the work can be handed in until it is due;
+    an allowed due moment before the start-by leaves no start-by.
+    """
+    fitting = [a for a in allowances if a.item_id in (None, item_id)]
+    if not fitting:
+        return Effective(span)
+    moments: dict[str, datetime | None] = {name: getattr(span, name) for name in MOMENTS}
+    made_by: dict[str, int] = {}
+    for name in MOMENTS:
+        found = _moment(name, moments[name], fitting)
+        if found is not None and found[0] != moments[name]:
+            moments[name], made_by[name] = found
+    _keep_order(moments, made_by)
+    terms = {
+        "time_factor": _most(fitting, lambda a: a.time_factor, Fraction(1)),
+        "extra_attempts": _most(fitting, lambda a: Fraction(a.extra_attempts), Fraction(0)),
+        "excused": _most(fitting, lambda a: Fraction(a.excused), Fraction(0)),
+    }
+    return Effective(
+        Span(**moments),
+        made_by,
+        terms["time_factor"][0],
+        int(terms["extra_attempts"][0]),
+        bool(terms["excused"][0]),
+        {name: by for name, (_, by) in terms.items() if by is not None},
+    )
+
+
+def _moment(name: str, base: datetime | None, fitting: list[Allowance]) -> tuple[datetime, int] | None:
+    """The instant that the most specific allowance gives, and which one it is."""
+    given = []
+    for a in fitting:
+        at = a.instants.get(name)
+        if at is None and base is not None and a.shift_minutes.get(name):
+            at = base + timedelta(minutes=a.shift_minutes[name])
+        if at is not None:
+            kinder = -at.timestamp() if name == "opens" else at.timestamp()
+            given.append(((a.level, a.item_id is not None, kinder), at, a.id))
+    if not given:
+        return None
+    _, at, by = max(given, key=lambda g: g[0])
+    return at, by
+
+
+def _keep_order(moments: dict[str, datetime | None], made_by: dict[str, int]) -> None:
+    due, closes, start_by, opens = moments["due"], moments["closes"], moments["start_by"], moments["opens"]
+    if due is not None and closes is not None and due > closes and "due" in made_by:
+        moments["closes"], made_by["closes"] = due, made_by["due"]
+    if start_by is not None and made_by and ((due and start_by > due) or (opens and start_by < opens)):
+        moments["start_by"] = None
+        made_by["start_by"] = made_by.get("due") or made_by.get("opens") or made_by["start_by"]
+
+
+def _most(fitting: list[Allowance], of: object, none: Fraction) -> tuple[Fraction, int | None]:
+    """The figure of the most specific allowance that changes it; the greater at one level."""
+    speaking = [(a.level, a.item_id is not None, of(a), a.id) for a in fitting if of(a) != none]  # type: ignore[operator]
+    if not speaking:
+        return none, None
+    best = max(speaking, key=lambda s: s[:3])
+    return best[2], best[3]

@@ -1,0 +1,1 @@
+"""Conflicts in a course's dates, weights, text and links, each with its fix."""

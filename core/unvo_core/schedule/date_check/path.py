@@ -1,0 +1,78 @@
+"""Rules about conditions, modules, titles and places."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from unvo_core.schedule.date_check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity
+
+
+def due_before_awaited(course: CheckedCourse) -> Iterator[Finding]:
+    for item, awaited in _waits(course):
+        due, first = item.span.due, awaited.span.due
+        if due is None or first is None or due >= first:
+            continue
+        place = Place("item", item.id)
+        params = {"title": item.title, "at": due, "awaited": awaited.title, "awaited_at": first}
+        yield Finding("due.before_awaited", Severity.WRONG, place, params, Fix("set_moments", place, {"due": first}))
+
+
+def waits_on_hidden(course: CheckedCourse) -> Iterator[Finding]:
+    for item, awaited in _waits(course):
+        if item.published and not awaited.published:
+            params = {"title": item.title, "awaited": awaited.title}
+            fix = Fix("drop_condition", Place("item", item.id), {"on": awaited.id})
+            yield Finding("waits.on_hidden", Severity.WRONG, Place("item", item.id), params, fix)
+
+
+def waits_on_undated(course: CheckedCourse) -> Iterator[Finding]:
+    """A dated item that waits for one without a due moment: nobody sees when that one is wanted."""
+    for item, awaited in _waits(course):
+        if item.span.due is not None and awaited.span.due is None and awaited.published:
+            params = {"title": item.title, "awaited": awaited.title, "at": item.span.due}
+            fix = Fix("set_moments", Place("item", awaited.id), {"due": item.span.due})
+            yield Finding("waits.on_undated", Severity.NOTICE, Place("item", item.id), params, fix)
+
+
+def waits_on_gone(course: CheckedCourse) -> Iterator[Finding]:
+    for item in course.items:
+        for wanted in item.after:
+            if wanted not in course.item_by_id:
+                fix = Fix("drop_condition", Place("item", item.id), {"on": wanted})
+                yield Finding("waits.on_gone", Severity.WRONG, Place("item", item.id), {"title": item.title}, fix)
+
+
+def _waits(course: CheckedCourse) -> Iterator[tuple[CheckedItem, CheckedItem]]:
+    for item in course.items:
+        for wanted in item.after:
+            if wanted in course.item_by_id:
+                yield item, course.item_by_id[wanted]
+
+
+def module_hidden(course: CheckedCourse) -> Iterator[Finding]:
+    """Work that students should find, in a module that they can't see."""
+    for module in course.modules:
+        shown = [i for i in course.items if i.module_id == module.id and i.published and i.span.due is not None]
+        if module.published or not shown:
+            continue
+        place = Place("module", module.id)
+        params = {"module": module.title, "title": shown[0].title, "count": len(shown)}
+        yield Finding("module.hidden", Severity.DOUBTFUL, place, params, Fix("publish", place))
+
+
+def titles_twice(course: CheckedCourse) -> Iterator[Finding]:
+    seen: dict[tuple[int, str], int] = {}
+    for item in course.items:
+        key = (item.module_id, item.title.casefold())
+        seen[key] = seen.get(key, 0) + 1
+        if seen[key] > 1:
+            place = Place("item", item.id)
+            params = {"title": item.title, "module": course.module_by_id[item.module_id].title}
+            fix = Fix("rename", place, {"title": f"{item.title} ({seen[key]})"})
+            yield Finding("title.twice", Severity.NOTICE, place, params, fix)
+
+
+def exam_without_place(course: CheckedCourse) -> Iterator[Finding]:
+    for item in course.items:
+        if item.exam and not item.place.strip():
+            yield Finding("exam.no_place", Severity.DOUBTFUL, Place("item", item.id), {"title": item.title})

@@ -1,0 +1,33 @@
+"""Public holidays of a country, from the `holidays` package."""
+
+from __future__ import annotations
+
+from datetime import date
+
+import holidays
+from unvo_core.problems import Problem
+from unvo_core.schedule.term import Break
+
+
+def known_places() -> dict[str, tuple[str, ...]]:
+    """Country code (ISO 3166-1) -> its subdivisions' codes."""
+    return {code: tuple(found) for code, found in sorted(holidays.list_supported_countries().items())}
+
+
+def holiday_problems(country: str, subdivision: str = "") -> list[Problem]:
+    places = known_places()
+    if country not in places:
+        return [Problem("holidays.country", "country", {"country": country})]
+    if subdivision and subdivision not in places[country]:
+        return [Problem("holidays.subdivision", "subdivision", {"country": country, "subdivision": subdivision})]
+    return []
+
+
+def holidays_between(first: date, last: date, country: str, subdivision: str = "") -> tuple[Break, ...]:
+    """Every public holiday from `first` to `last`, one day each, in order, named in English where it can be."""
+    years = range(first.year, last.year + 1)
+    try:
+        found = holidays.country_holidays(country, subdiv=subdivision or None, years=years, language="en_US")
+    except (NotImplementedError, ValueError):
+        found = holidays.country_holidays(country, subdiv=subdivision or None, years=years)
+    return tuple(Break(name, day, day) for day, name in sorted(found.items()) if first <= day <= last)
