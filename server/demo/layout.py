@@ -15,9 +15,12 @@ from apps.kernel.public import now
 MONDAY, WEDNESDAY, THURSDAY, FRIDAY, SUNDAY = 0, 2, 3, 4, 6
 
 
+Moment = tuple[int, int, str] | dict[str, Any]
+
+
 @dataclass
 class Wish:
-    """One item to make; `due` and the rest as (week, weekday, 'HH:MM')."""
+    """One item to make; `due` and the rest as (week, weekday, 'HH:MM') or as a rule."""
 
     kind: str
     title: str
@@ -25,9 +28,9 @@ class Wish:
     minutes: int = 0
     points: int | None = None
     part: str = ""
-    opens: tuple[int, int, str] | None = None
-    due: tuple[int, int, str] | None = None
-    closes: tuple[int, int, str] | None = None
+    opens: Moment | None = None
+    due: Moment | None = None
+    closes: Moment | None = None
     category: str = ""
     hold: bool = False
     late: bool = False
@@ -41,6 +44,7 @@ class Wish:
     after: Sequence[str] = field(default_factory=tuple)
     address: str = ""
     done_rule: str = ""
+    place: str = ""
 
 
 FIRST_RULE = {
@@ -52,7 +56,14 @@ FIRST_RULE = {
 }
 
 
-def rule(moment: tuple[int, int, str]) -> dict[str, Any]:
+def at_class(number: int, minutes: int = 0) -> dict[str, Any]:
+    """When a class begins, or so many minutes after."""
+    return {"on": "class", "number": number, "edge": "start", "minutes": minutes}
+
+
+def rule(moment: Moment) -> dict[str, Any]:
+    if isinstance(moment, dict):
+        return moment
     week, weekday, at = moment
     return {"on": "week", "week": week, "weekday": weekday, "time": at}
 
@@ -110,6 +121,7 @@ class Layouter:
             moments=moments,
             after=[self.items[t].pk for t in wish.after],
             address=wish.address,
+            place=wish.place,
             takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
         )
         if wish.html:

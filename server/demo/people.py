@@ -109,6 +109,7 @@ INSTRUCTOR = ("Ines", "Varga-Oduya", "instructor of SRV 110 and SRV 010")
 ASSISTANT = ("Teodor", "Blackwater", "assistant, section 2 of SRV 110")
 KEEPS_UP = ("Rosalind", "Tarrow", "student who keeps up")
 BEHIND = ("Caspian", "Holt", "student who is behind")
+ALLOWED = ("Marit", "Osei-Lindgren", "student with an allowance")
 
 
 def username(first: str, last: str) -> str:
@@ -134,8 +135,8 @@ def make_people(count: int, random: Random) -> tuple[Person, Person, list[Person
     first, last = list(FIRST), list(LAST)
     random.shuffle(first)
     random.shuffle(last)
-    wanted = [_person(*who, password) for who in (INSTRUCTOR, ASSISTANT, KEEPS_UP, BEHIND)]
-    for n in range(count - 2):
+    wanted = [_person(*who, password) for who in (INSTRUCTOR, ASSISTANT, KEEPS_UP, BEHIND, ALLOWED)]
+    for n in range(count - 3):
         again = "" if n < len(first) else str(n)
         wanted.append(_person(first[n % len(first)], last[n % len(last)] + again, "", password))
     made = Person.objects.bulk_create(wanted)

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from datetime import datetime, timedelta
+from decimal import Decimal
 from random import Random
 from zoneinfo import ZoneInfo
 
-from apps.courses.models import Course, Enrolment, Section
+from apps.courses.models import Allowance, Course, Enrolment, Group, GroupMember, Section
 from apps.courses.public import layout
 from apps.people.models import Person
 from django.db import transaction
@@ -17,6 +18,7 @@ from demo.people import make_people
 
 STUDENTS = 46
 SEED = 110
+ALLOWED_AT = 2
 
 
 @transaction.atomic
@@ -56,6 +58,8 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
         game.play(person, how)
     _settle_keeps_up(game, class_[0])
     game.keep()
+    if len(class_) > ALLOWED_AT:
+        _allow(course, class_[ALLOWED_AT], grader, now)
     laid = layout(course)
     set_7a = next(i for i in laid.student_items.values() if i.title.startswith("Set 7A"))
     started(
@@ -65,6 +69,22 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
         now - timedelta(hours=15),
         "AB: latitude +63.969 m, departure +58.106 m.\nBC: latitude −30.787 m, departure +56.314 m.",
     )
+
+
+def _allow(course: Course, person: Person, giver: Person, now: datetime) -> None:
+    """Two more days on everything, half as much time again, for the student to sign in as."""
+    Allowance.objects.create(
+        course=course,
+        person=person,
+        shift_minutes={"due": 2 * 24 * 60},
+        time_factor=Decimal("1.5"),
+        why="Agreed with the access office for this term",
+        given_at=now - timedelta(weeks=7),
+        given_by=giver,
+    )
+    crew = Group.objects.create(course=course, name="Crew A")
+    first_section = Enrolment.objects.filter(course=course, role=Enrolment.STUDENT).order_by("id")[:5]
+    GroupMember.objects.bulk_create(GroupMember(group=crew, person_id=e.person_id) for e in first_section)
 
 
 def _settle_keeps_up(game: Class, person: Person) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from apps.courses.models import Course
+from apps.kernel.public import now
 
 from demo.content.texts import SAFETY
 from demo.layout import Layouter, Wish
@@ -29,7 +30,12 @@ TEXTS = {
 def make_course() -> Course:
     """Three modules in order; each begins where the one before it ends."""
     course = Course.objects.create(
-        slug="srv-010", code="SRV 010", title="Site Safety Induction", zone="America/Chicago", turnaround_days=3
+        slug="srv-010",
+        code="SRV 010",
+        title="Site Safety Induction",
+        zone="America/Chicago",
+        turnaround_days=3,
+        opened_at=now(),
     )
     layouter = Layouter(course, {}, None)
     last = ""

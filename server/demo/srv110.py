@@ -6,15 +6,15 @@ from datetime import date, timedelta
 from decimal import Decimal
 from io import BytesIO
 
-from apps.courses.models import Course, ItemText, Section, Term, TermBreak
+from apps.courses.models import Course, ItemText, MeetingPattern, Section, Term, TermBreak
 from apps.gradebook.models import Category, GradingScheme, LateRule
-from apps.kernel.public import SYSTEM, StoredFile, store
+from apps.kernel.public import SYSTEM, StoredFile, now, store
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 
 from demo.content import texts
 from demo.content.weeks import PLAN, WeekPlan
-from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, monday_of
+from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, at_class, monday_of
 from demo.traverse import YARD, compass_rule, coordinates
 
 ZONE = "America/Chicago"
@@ -34,8 +34,14 @@ def make_course(today: date) -> tuple[Course, list[Section], Layouter]:
         term=_term(first),
         zone=ZONE,
         credits=Decimal(3),
+        opened_at=now(),
     )
     sections = [Section.objects.create(course=course, number=n, name=f"section {n}") for n in (1, 2)]
+    none_yet = [
+        {"day": (first + timedelta(days=d)).isoformat(), "why": "classes begin in week 1"} for d in (MONDAY, THURSDAY)
+    ]
+    MeetingPattern.objects.create(course=course, slots=_slots(10), exceptions=none_yet)
+    MeetingPattern.objects.create(course=course, section=sections[1], slots=_slots(13), exceptions=none_yet)
     categories = {
         name: Category.objects.create(course=course, name=name, weight=weight, position=n * 10, drop_lowest=drop)
         for n, (name, weight, drop) in enumerate(CATEGORIES)
@@ -48,6 +54,14 @@ def make_course(today: date) -> tuple[Course, list[Section], Layouter]:
         layouter.module(plan.topic, plan.number, _week(plan), plan.objectives)
     _finish_week_seven(layouter)
     return course, sections, layouter
+
+
+def _slots(hour: int) -> list[dict[str, object]]:
+    """Two classes a week, Monday and Thursday, an hour and a quarter each."""
+    return [
+        {"on": day, "start": f"{hour:02d}:00", "end": f"{hour + 1:02d}:15", "place": "Room B12"}
+        for day in (MONDAY, THURSDAY)
+    ]
 
 
 def _term(first: date) -> Term:
@@ -81,8 +95,8 @@ def _week(plan: WeekPlan) -> list[Wish]:
     before, after = "Before Monday’s class", "After class"
     opens = (n - 1, FRIDAY, "12:00")
     wishes = [
-        Wish("page", plan.reading, texts.reading(plan, ""), round(plan.words / 238), None, before, opens, (n, MONDAY, "10:00")),
-        Wish("link", plan.watch, "", 14, None, before, opens, (n, MONDAY, "10:00"),
+        Wish("page", plan.reading, texts.reading(plan, ""), round(plan.words / 238), None, before, opens, at_class(2 * n - 1)),
+        Wish("link", plan.watch, "", 14, None, before, opens, at_class(2 * n - 1),
              address=f"https://media.ostrell.example/srv110/{n:02d}"),
     ]  # fmt: skip
     for letter, which, day in (("A", 0, THURSDAY), ("B", 1, FRIDAY)):
@@ -106,12 +120,12 @@ def _week(plan: WeekPlan) -> list[Wish]:
     if n == BREAK_AFTER:
         wishes.append(
             Wish("assignment", "Mid-term", "<p>On paper, in Room B12. One sheet of notes, both sides. Weeks 1 to 6.</p>",
-                 90, 100, "In class", None, (n, WEDNESDAY, "11:30"), None, "Mid-term", on_paper=True, hold=True)
+                 90, 100, "In class", None, (n, WEDNESDAY, "11:30"), None, "Mid-term", on_paper=True, hold=True, place="Room B12")
         )  # fmt: skip
     if n == 15:
         wishes.append(
             Wish("assignment", "Final", "<p>On paper, in Room B12. A whole traverse, from notes to area.</p>",
-                 120, 100, "In class", None, (n, FRIDAY, "12:00"), None, "Final", on_paper=True, hold=True)
+                 120, 100, "In class", None, (n, FRIDAY, "12:00"), None, "Final", on_paper=True, hold=True, place="Room B12")
         )  # fmt: skip
     wishes.append(
         Wish(

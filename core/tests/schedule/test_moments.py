@@ -1,5 +1,6 @@
 import unittest
 from datetime import datetime, time, timedelta
+from itertools import pairwise
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -54,7 +55,7 @@ class Rules(unittest.TestCase):
         self.assertEqual([p.code for p in problems], ["moment.circle", "moment.circle"])
         around = max((p.params["moments"] for p in problems), key=len)
         self.assertEqual(set(around), {(1, "due"), (2, "due"), (3, "opens")})
-        for one, following in zip(around, around[1:], strict=False):
+        for one, following in pairwise(around):
             self.assertIn(rules[following], [FromMoment(*one, days=d) for d in (1, -3)])
         self.assertEqual(set(resolve_all(rules, autumn()).instants), {(4, "due")})
 

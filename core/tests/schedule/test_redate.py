@@ -1,5 +1,6 @@
 import unittest
 from datetime import datetime, time, timedelta
+from itertools import pairwise
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -58,7 +59,7 @@ class Redated(unittest.TestCase):
     def test_days_keep_their_order(self, rules: list, landing: str) -> None:
         moved = redate({(n, "due"): r for n, r in enumerate(rules)}, OLD, NEW, landing)
         ranked = sorted(moved, key=lambda m: m.before)
-        for one, following in zip(ranked, ranked[1:], strict=False):
+        for one, following in pairwise(ranked):
             self.assertLessEqual(NEW.day_of(one.after), NEW.day_of(following.after))
 
     @given(
@@ -114,9 +115,13 @@ class Shifted(unittest.TestCase):
             (2, "due"): FromMoment(1, "due", days=2),
             (3, "due"): AtClass(4),
         }
-        later = resolve_all(shifted(rules, OLD, days=3), OLD).instants
+        later = resolve_all(shifted(rules, OLD, {1, 2, 3}, days=3), OLD).instants
         self.assertEqual(later[(1, "due")], at("2026-10-04T23:59"))
         self.assertEqual(later[(2, "due")], at("2026-10-06T23:59"))
-        by_class = shifted(rules, OLD, classes=1)
+        by_class = shifted(rules, OLD, {1, 2, 3}, classes=1)
         self.assertEqual(by_class[(3, "due")], AtClass(5))
         self.assertEqual(resolve_all(by_class, OLD).instants[(1, "due")], at("2026-10-05T23:59"))
+
+    def test_what_is_not_chosen_stays_and_a_chosen_follower_of_it_lets_go(self) -> None:
+        rules = {(1, "due"): InWeek(6, 3, time(23, 59)), (2, "due"): FromMoment(1, "due", days=2)}
+        self.assertEqual(shifted(rules, OLD, {2}, days=1), {(2, "due"): InWeek(6, 6, time(23, 59))})

@@ -1,6 +1,6 @@
 import unittest
 from datetime import timedelta
-from itertools import combinations
+from itertools import combinations, pairwise
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -16,7 +16,7 @@ def by_brute_force(loads: list[int], parts: int) -> int:
     for count in range(min(parts, len(loads))):
         for cuts in combinations(range(1, len(loads)), count):
             edges = [0, *cuts, len(loads)]
-            best = min(best, max(sum(loads[a:b]) for a, b in zip(edges, edges[1:], strict=False)))
+            best = min(best, max(sum(loads[a:b]) for a, b in pairwise(edges)))
     return best
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Literal
@@ -151,16 +151,20 @@ def _order(
             notes[(item, name)].append("ordered")
 
 
-def shifted(rules: Mapping[Key, Rule], calendar: Calendar, days: int = 0, classes: int = 0) -> dict[Key, Rule]:
-    """The same moments `days` later, or `classes` classes later for rules by class; followers come along.
+def shifted(
+    rules: Mapping[Key, Rule], calendar: Calendar, items: Collection[int], days: int = 0, classes: int = 0
+) -> dict[Key, Rule]:
+    """The moments of `items` so many days later, or so many classes; `rules` are those of the whole course.
 
     Moments by class keep to classes; others move by the days between the first class at or after
-    them and the one that many classes on.
+    them and the one that many classes on. What follows a moment that moves comes along by itself.
     """
     instants = resolve_all(rules, calendar).instants
     found: dict[Key, Rule] = {}
     for key, rule in rules.items():
-        if isinstance(rule, FromMoment) and (rule.item_id, rule.moment) in rules:
+        if key[0] not in items:
+            continue
+        if isinstance(rule, FromMoment) and rule.item_id in items:
             found[key] = rule
         elif isinstance(rule, AtClass) and classes:
             found[key] = AtClass(rule.number + classes, rule.edge, rule.minutes)

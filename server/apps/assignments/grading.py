@@ -11,12 +11,21 @@ from unvo_core.schedule.spans import seconds_late
 from apps.assignments.api import schemas as out
 from apps.assignments.models import HandIn
 from apps.assignments.queries import hand_ins, hand_ins_of_item
-from apps.courses.public import Course, LaidItem, Membership, can_see_student, layout, students
+from apps.courses.public import (
+    Course,
+    LaidItem,
+    Membership,
+    can_see_student,
+    layout,
+    layout_for,
+    person_layout,
+    students,
+)
 from apps.gradebook.public import (
     cells_of_item,
     counted,
     graded_item,
-    late_rule_of,
+    late_rule,
     points,
     rules_of,
     score_row,
@@ -34,12 +43,14 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     sections = None if member.section_ids is None else list(member.section_ids)
     rules = rules_of(graded)
     rule = rules.late_rule
+    laid = layout(course)
     rows = []
     for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
         own = work.get(enrolment.person_id, [])
         latest = next((h for h in reversed(own) if h.handed_in_at), None)
         cell = cells.get(enrolment.person_id)
-        what = counted(cell, rules, item.possible, item.span.due) if cell else None
+        own_item = layout_for(laid, enrolment.person_id).items[item_id]
+        what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
         scored = bool(cell and latest and any(a.attempt == latest.attempt for a in cell.attempts))
         rows.append(
             out.QueueRow(
@@ -47,7 +58,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
                 name=enrolment.person.sort_name,
                 section=enrolment.section.name if enrolment.section else "",
                 state=_state(
-                    cell is not None and cell.excused,
+                    own_item.excused or (cell is not None and cell.excused),
                     what is not None and what.released,
                     what,
                     latest,
@@ -55,7 +66,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
                     scored,
                 ),
                 handed_in_at=latest.handed_in_at if latest else None,
-                late_seconds=_late(latest, item),
+                late_seconds=_late(latest, own_item),
                 attempt=latest.attempt if latest else 0,
                 score=str(points(what.result.counts)) if what else None,
             )
@@ -94,11 +105,12 @@ def _late(latest: HandIn | None, item: LaidItem) -> int:
 
 def work_of(course: Course, item_id: int, person_id: int, member: Membership) -> out.Work:
     """One student's attempts with the score of the latest; a draft shows only that it is there."""
-    item = _item(course, item_id)
+    _item(course, item_id)
     enrolment = students(course).select_related("person", "section").filter(person_id=person_id).first()
     require(can_see_student(member, enrolment.section_id if enrolment else None))
     if enrolment is None:
         raise not_found("student")
+    item = person_layout(course, person_id).items[item_id]
     own = hand_ins(item_id, person_id)
     handed = [h for h in own if h.handed_in_at]
     draft = next((h for h in own if not h.handed_in_at), None)
@@ -119,7 +131,7 @@ def score_out(
 ) -> out.ScoreOut:
     """One attempt's score with the late rule as arithmetic."""
     row = score_row(item.id, person_id, attempt)
-    rule = late_rule_of(graded_item(course, item.id).late_rule)
+    rule = late_rule(course, item.id)
     full = item.possible
     given = None if row is None else Fraction(row.raw)
     at = row.handed_in_at if row is not None else handed_in_at

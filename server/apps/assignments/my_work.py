@@ -11,19 +11,20 @@ from apps.assignments.api import schemas as out
 from apps.assignments.grading import attempt_out, files_out
 from apps.assignments.models import Brief, HandIn
 from apps.assignments.queries import brief_of, hand_ins
-from apps.courses.public import Course, LaidItem, Progress, ShownMark, layout
-from apps.gradebook.public import late_rule_of, late_rule_row, points
+from apps.courses.public import Course, LaidItem, Progress, ShownMark
+from apps.gradebook.public import late_rule, points
 from apps.kernel.public import not_found
 
 
 def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: datetime) -> out.MyWork:
-    item = layout(course).student_items[item_id]
+    item = known.laid.student_items[item_id]
     if item.kind != "assignment":
         raise not_found("assignment")
     brief, own = brief_of(item_id), hand_ins(item_id, person_id)
     handed = [h for h in own if h.handed_in_at]
     draft = next((h for h in own if not h.handed_in_at), None)
-    rule = late_rule_of(late_rule_row(item_id))
+    extra = item.allowed.extra_attempts if item.allowed else 0
+    rule = late_rule(course, item_id)
     late = seconds_late(now, item.span.due)
     cost = apply_late(rule, item.possible, item.possible, now, item.span.due).deduction
     shown = known.marks.by_item.get(item_id)
@@ -31,7 +32,7 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
         brief=brief_out(brief, item.takes_hand_ins),
         draft=_draft(draft) if draft else None,
         attempts=[attempt_out(h, item) for h in handed],
-        attempts_left=None if brief.attempts is None else max(0, brief.attempts - len(handed)),
+        attempts_left=None if brief.attempts is None else max(0, brief.attempts + extra - len(handed)),
         open=not is_closed(item.span, now),
         late_now_seconds=late,
         late_now_deduction=str(points(cost)) if cost else None,

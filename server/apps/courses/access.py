@@ -9,16 +9,17 @@ from unvo_core.path.evaluate import steps_to_open
 from unvo_core.schedule.spans import is_closed
 
 from apps.courses.models import Course
-from apps.courses.queries import Progress, progress
+from apps.courses.queries import Progress, layout, person_layout, progress
 from apps.courses.structure import Layout
 from apps.courses.wording import moment
 from apps.kernel.public import Actor, Refused, not_found, now
 
 
-def require_open(course: Course, laid: Layout, item_id: int, actor: Actor) -> Progress:
+def require_open(course: Course, item_id: int, actor: Actor) -> Progress:
     """Refuse a student what is hidden (404), locked or not yet open (403, with the reason)."""
-    if item_id not in laid.student_items or actor.person_id is None:
+    if item_id not in layout(course).student_items or actor.person_id is None:
         raise not_found("item")
+    laid = person_layout(course, actor.person_id)
     known = progress(course, laid, actor.person_id, now())
     state = known.course.items[item_id]
     if state.waits_for or state.opens_at:
@@ -26,10 +27,10 @@ def require_open(course: Course, laid: Layout, item_id: int, actor: Actor) -> Pr
     return known
 
 
-def require_doable(course: Course, laid: Layout, item_id: int, actor: Actor, at: datetime) -> Progress:
+def require_doable(course: Course, item_id: int, actor: Actor, at: datetime) -> Progress:
     """As `require_open`, and refuse work on what has closed."""
-    known = require_open(course, laid, item_id, actor)
-    item = laid.student_items[item_id]
+    known = require_open(course, item_id, actor)
+    laid, item = known.laid, known.laid.student_items[item_id]
     if is_closed(item.span, at):
         closes = moment(item.span.closes, laid.zone) if item.span.closes else ""
         raise Refused("item.closed", status=403, title=item.title, closes=closes)

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
-from dataclasses import replace
-from datetime import datetime, time
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from datetime import date, datetime, time
 from fractions import Fraction
-from typing import Any
+from typing import Any, TypeVar
 from zoneinfo import ZoneInfo
 
+from django.db.models import Model
 from unvo_core.path.model import (
     Acknowledged,
     DoneRule,
@@ -20,44 +21,132 @@ from unvo_core.path.model import (
     ScoredAtLeast,
     Ticked,
 )
-from unvo_core.schedule.moments import Absolute, InWeek, Rule, resolve
+from unvo_core.schedule.allowances import Allowance, Level
+from unvo_core.schedule.calendar import Calendar, calendar_of
+from unvo_core.schedule.meetings import NO_PATTERN, DayException, Pattern, Rotation, Slot
+from unvo_core.schedule.moments import Absolute, AtClass, FromMoment, InWeek, Key, Rule, resolve_all
 from unvo_core.schedule.spans import MOMENTS, Span
-from unvo_core.schedule.term import Break, Term, Week, weeks
+from unvo_core.schedule.term import Break, Term
 from unvo_core.schedule.zones import instant_of
 
-from apps.courses.models import Course, Fact, Item, Module, Part, TermBreak
-from apps.courses.structure import LaidItem, LaidModule, LaidPart, Layout
+from apps.courses.models import Course, Fact, Item, Module, Part
+from apps.courses.structure import GivenAllowance, LaidItem, LaidModule, LaidPart, Layout
 
 
 def rule_of(row: Mapping[str, Any]) -> Rule:
-    """A stored moment: {'on': 'week', week, weekday, time} or {'on': 'absolute', wall}."""
-    if row["on"] == "week":
-        return InWeek(row["week"], row["weekday"], time.fromisoformat(row["time"]))
-    return Absolute(datetime.fromisoformat(row["wall"]))
+    """A stored moment, by its 'on':
+
+    week {week, weekday, time}; absolute {wall}; class {number, edge, minutes};
+    moment {item, moment, days, classes, time}.
+    """
+    match row["on"]:
+        case "week":
+            return InWeek(row["week"], row["weekday"], time.fromisoformat(row["time"]))
+        case "class":
+            return AtClass(row["number"], row["edge"], row["minutes"])
+        case "moment":
+            at = time.fromisoformat(row["time"]) if row.get("time") else None
+            return FromMoment(row["item"], row["moment"], row["days"], row["classes"], at)
+        case _:
+            return Absolute(datetime.fromisoformat(row["wall"]))
 
 
 def row_of(rule: Rule) -> dict[str, Any]:
-    if isinstance(rule, InWeek):
-        at = rule.at.strftime("%H:%M")
-        return {"on": "week", "week": rule.week, "weekday": rule.weekday, "time": at}
-    return {"on": "absolute", "wall": rule.wall.strftime("%Y-%m-%dT%H:%M")}
+    match rule:
+        case InWeek():
+            return {"on": "week", "week": rule.week, "weekday": rule.weekday, "time": _clock(rule.at)}
+        case AtClass():
+            return {"on": "class", "number": rule.number, "edge": rule.edge, "minutes": rule.minutes}
+        case FromMoment():
+            at = _clock(rule.at) if rule.at else None
+            base = {"item": rule.item_id, "moment": rule.moment}
+            return {"on": "moment", **base, "days": rule.days, "classes": rule.classes, "time": at}
+        case Absolute():
+            return {"on": "absolute", "wall": rule.wall.strftime("%Y-%m-%dT%H:%M")}
 
 
-def span_of(moments: Mapping[str, Any], zone: ZoneInfo, term: Term | None, all_weeks: tuple[Week, ...]) -> Span:
-    if not moments:
-        return Span()
-    found: dict[str, datetime | None] = {}
-    for name in MOMENTS:
-        if name in moments:
-            rule = rule_of(moments[name])
-            if term is not None:
-                found[name] = resolve(rule, term, all_weeks)
-            elif isinstance(rule, Absolute):
-                found[name] = instant_of(rule.wall, zone)
-    return Span(**found)
+def _clock(at: time) -> str:
+    return at.strftime("%H:%M")
 
 
-def term_of(course: Course, breaks: Iterable[TermBreak]) -> Term | None:
+def rules_of(items: Iterable[tuple[int, Mapping[str, Any]]]) -> dict[Key, Rule]:
+    """The rules of items given as (id, stored moments)."""
+    return {(pk, name): rule_of(row) for pk, moments in items for name, row in moments.items()}
+
+
+def break_of(row: Row) -> Break:
+    first, last = date.fromisoformat(row["first_day"]), date.fromisoformat(row["last_day"])
+    return Break(row["name"], first, last, row["takes_week_number"])
+
+
+def calendar_of_course(course: Course, breaks: Iterable[Row], pattern: Pattern) -> Calendar:
+    term = term_of(course, breaks)
+    return calendar_of(term, pattern) if term else Calendar(ZoneInfo(course.zone))
+
+
+Row = Mapping[str, Any]
+"""A row as JSON, its fields named as below."""
+BREAK_FIELDS = ("name", "first_day", "last_day", "takes_week_number")
+PATTERN_FIELDS = ("section_id", "slots", "rotation", "exceptions")
+ALLOWANCE_FIELDS = (
+    "id",
+    "item_id",
+    "person_id",
+    "group_id",
+    "section_id",
+    "shift_minutes",
+    "walls",
+    "time_factor",
+    "extra_attempts",
+    "excused",
+    "why",
+)
+
+
+def pattern_of(row: Row) -> Pattern:
+    rotation = row["rotation"]
+    return Pattern(
+        tuple(slot_of(s) for s in row["slots"]),
+        None
+        if rotation is None
+        else Rotation(tuple(rotation["types"]), frozenset(rotation["school_days"]), rotation["waits"]),
+        tuple(
+            DayException(
+                date.fromisoformat(e["day"]),
+                e.get("day_type"),
+                tuple(slot_of(s) for s in e.get("slots", ())),
+                e.get("why", ""),
+            )
+            for e in row["exceptions"]
+        ),
+    )
+
+
+def slot_of(row: Mapping[str, Any]) -> Slot:
+    return Slot(row["on"], time.fromisoformat(row["start"]), time.fromisoformat(row["end"]), row.get("place", ""))
+
+
+def allowance_of(row: Row, zone: ZoneInfo) -> GivenAllowance:
+    level = Level.PERSON if row["person_id"] else Level.GROUP if row["group_id"] else Level.SECTION
+    made = Allowance(
+        row["id"],
+        level,
+        row["item_id"],
+        dict(row["shift_minutes"]),
+        {name: instant_of(datetime.fromisoformat(wall), zone) for name, wall in row["walls"].items()},
+        Fraction(str(row["time_factor"])),
+        row["extra_attempts"],
+        row["excused"],
+    )
+    return GivenAllowance(made, row["person_id"], row["group_id"], row["section_id"], row["why"])
+
+
+def row_fields(row: Model, fields: Sequence[str]) -> dict[str, Any]:
+    """A model's row in the form of the readers above."""
+    return {name: getattr(row, name) for name in fields}
+
+
+def term_of(course: Course, breaks: Iterable[Row]) -> Term | None:
     row = course.term
     if row is None:
         return None
@@ -68,7 +157,7 @@ def term_of(course: Course, breaks: Iterable[TermBreak]) -> Term | None:
         zone=ZoneInfo(course.zone),
         week_start=row.week_start,
         first_number=row.first_week_number,
-        breaks=tuple(Break(b.name, b.first_day, b.last_day, b.takes_week_number) for b in breaks),
+        breaks=tuple(break_of(b) for b in breaks),
     )
 
 
@@ -87,52 +176,80 @@ def done_rule_of(code: str, percent: float | None, edition: int) -> DoneRule:
     raise ValueError(f"unknown done rule {code}")
 
 
-def layout_of(
-    course: Course,
-    breaks: Iterable[TermBreak],
-    modules: Iterable[Module],
-    parts: Iterable[Part],
-    items: Iterable[Item],
-) -> Layout:
-    """`modules`, `parts` and `items` in position order, removed ones left out."""
-    zone = ZoneInfo(course.zone)
-    term = term_of(course, breaks)
-    all_weeks = weeks(term) if term else ()
-    parts_by_module: dict[int, list[Part]] = {}
-    for part in parts:
-        parts_by_module.setdefault(part.module_id, []).append(part)
-    items_by_module: dict[int, list[Item]] = {}
-    for item in items:
-        items_by_module.setdefault(item.module_id, []).append(item)
-    laid = []
-    for count, module in enumerate(modules, start=1):
-        own = parts_by_module.get(module.pk, [])
-        rank = {p.pk: n for n, p in enumerate(own)}
-        ordered = sorted(
-            items_by_module.get(module.pk, []),
-            key=lambda i: (rank.get(i.part_id, -1) if i.part_id else -1, i.position, i.pk),
-        )
-        laid_items = tuple(
-            _laid_item(i, n, span_of(i.moments, zone, term, all_weeks)) for n, i in enumerate(ordered, start=1)
-        )
-        laid.append(
-            LaidModule(
-                id=module.pk,
-                title=module.title,
-                week=module.week,
-                key=str(module.week) if term else str(count),
-                in_order=module.in_order,
-                published=module.published,
-                objectives=tuple(module.objectives),
-                parts=tuple(LaidPart(p.pk, p.title) for p in own),
-                items=laid_items,
-            )
-        )
+@dataclass(frozen=True)
+class LayoutRows:
+    """All rows of a layout, each list in position order, removed ones left out."""
+
+    breaks: Sequence[Row]
+    patterns: Sequence[Row]
+    modules: Sequence[Module]
+    parts: Sequence[Part]
+    items: Sequence[Item]
+    allowances: Sequence[Row]
+    group_members: Sequence[Row]
+    sections: Sequence[Row]
+
+
+def layout_of(course: Course, rows: LayoutRows) -> Layout:
+    patterns = {p["section_id"]: pattern_of(p) for p in rows.patterns if p["slots"]}
+    main = patterns.pop(None, None) or next(iter(patterns.values()), NO_PATTERN)
+    calendar = calendar_of_course(course, rows.breaks, main)
+    calendars = {k: calendar_of_course(course, rows.breaks, p) for k, p in patterns.items() if k and p != main}
+    rules = rules_of((i.pk, i.moments) for i in rows.items)
+    instants = resolve_all(rules, calendar).instants
+    parts_by_module = _grouped(rows.parts)
+    items_by_module = _grouped(rows.items)
+    laid = [
+        _laid_module(m, n, parts_by_module.get(m.pk, []), items_by_module.get(m.pk, []), instants, bool(calendar.term))
+        for n, m in enumerate(rows.modules, start=1)
+    ]
     students = tuple(_as_students_see(m) for m in laid if m.published)
-    return Layout(zone, term, all_weeks, tuple(laid), students, tuple(_path_module(m) for m in students))
+    groups: dict[int, frozenset[int]] = {}
+    for member in rows.group_members:
+        person = member["person_id"]
+        groups[person] = groups.get(person, frozenset()) | {member["group_id"]}
+    return Layout(
+        calendar,
+        tuple(laid),
+        students,
+        tuple(path_module(m) for m in students),
+        rules,
+        calendars if calendar.term else {},
+        tuple(allowance_of(a, calendar.zone) for a in rows.allowances),
+        groups,
+        {e["person_id"]: e["section_id"] for e in rows.sections},
+    )
 
 
-def _laid_item(item: Item, number: int, span: Span) -> LaidItem:
+InModule = TypeVar("InModule", Part, Item)
+
+
+def _grouped(rows: Iterable[InModule]) -> dict[int, list[InModule]]:
+    found: dict[int, list[InModule]] = {}
+    for row in rows:
+        found.setdefault(row.module_id, []).append(row)
+    return found
+
+
+def _laid_module(
+    module: Module, count: int, parts: list[Part], items: list[Item], instants: Mapping[Key, datetime], dated: bool
+) -> LaidModule:
+    rank = {p.pk: n for n, p in enumerate(parts)}
+    ordered = sorted(items, key=lambda i: (rank.get(i.part_id, -1) if i.part_id else -1, i.position, i.pk))
+    return LaidModule(
+        id=module.pk,
+        title=module.title,
+        week=module.week,
+        key=str(module.week) if dated else str(count),
+        in_order=module.in_order,
+        published=module.published,
+        objectives=tuple(module.objectives),
+        parts=tuple(LaidPart(p.pk, p.title) for p in parts),
+        items=tuple(_laid_item(i, n, instants) for n, i in enumerate(ordered, start=1)),
+    )
+
+
+def _laid_item(item: Item, number: int, instants: Mapping[Key, datetime]) -> LaidItem:
     return LaidItem(
         id=item.pk,
         module_id=item.module_id,
@@ -153,8 +270,10 @@ def _laid_item(item: Item, number: int, span: Span) -> LaidItem:
         address=item.address,
         file_id=item.file_id,
         asked_edition=item.asked_edition,
-        span=span,
+        span=Span(**{name: instants.get((item.pk, name)) for name in MOMENTS}),
         number=number,
+        place=item.place,
+        unresolved=tuple(name for name in item.moments if (item.pk, name) not in instants),
     )
 
 
@@ -163,7 +282,7 @@ def _as_students_see(module: LaidModule) -> LaidModule:
     return replace(module, items=tuple(replace(i, number=n) for n, i in enumerate(shown, start=1)))
 
 
-def _path_module(module: LaidModule) -> PathModule:
+def path_module(module: LaidModule) -> PathModule:
     return PathModule(module.id, tuple(path_item(i) for i in module.items), module.in_order)
 
 

@@ -10,21 +10,21 @@ from apps.courses import queries
 from apps.courses.access import ref, require_open
 from apps.courses.api import schemas as out
 from apps.courses.models import Course
-from apps.courses.sheets import Reader, Seen, item_ref, look, row, sheet_module
+from apps.courses.sheets import Reader, Seen, item_ref, laid_for, look, row, sheet_module
 from apps.courses.structure import LaidItem, Layout
 from apps.kernel.public import Actor, StoredFile, clean, not_found
 
 
 def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
     """Refuses a student what is hidden or locked, by the same door as the item's files."""
-    laid = queries.layout(course)
+    laid = laid_for(course, reader)
     if reader.member.teaches:
         if item_id not in laid.items:
             raise not_found("item")
         module = laid.module_by_id[laid.items[item_id].module_id]
         seen = look(course, laid, reader, [i.id for i in module.items])
     else:
-        known = require_open(course, laid, item_id, Actor(reader.person_id, ""))
+        known = require_open(course, item_id, Actor(reader.person_id, ""))
         seen = Seen(known, {}, {}, 0)
     return _page(course, laid, item_id, seen, reader)
 

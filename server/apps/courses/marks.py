@@ -5,13 +5,16 @@ Keeps the week sheet true without copies: lateness and deductions are computed w
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
+from datetime import datetime
 from decimal import Decimal
 from typing import Protocol
 
 from unvo_core.path.model import Mark
 
 from apps.courses.models import Course
+from apps.courses.structure import Layout
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,15 +45,36 @@ class Marks:
         return {item: shown.mark for item, shown in self.by_item.items()}
 
 
+@dataclass(frozen=True, slots=True)
+class NewScore:
+    """A score that was let out to its student."""
+
+    course_id: int
+    item_id: int
+    at: datetime
+    points: Decimal
+    has_comment: bool
+
+
 class MarkSource(Protocol):
-    def of_person(self, course: Course, person_id: int) -> Marks: ...
+    def of_person_in(self, courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]: ...
+
+    def new_scores(self, person_id: int, since: datetime) -> list[NewScore]: ...
+
+    def of_person(self, course: Course, laid: Layout, person_id: int) -> Marks: ...
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]: ...
 
 
 class _NoMarks:
-    def of_person(self, course: Course, person_id: int) -> Marks:
+    def of_person(self, course: Course, laid: Layout, person_id: int) -> Marks:
         return Marks()
+
+    def of_person_in(self, courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]:
+        return {}
+
+    def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
+        return []
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
         return {}

@@ -6,8 +6,11 @@ from apps.courses.memberships import Membership
 from apps.kernel.public import Allowed, Denied, Verdict
 
 
-def can_enter(member: Membership) -> Verdict:
-    return Allowed() if member.roles else Denied("course.stranger")
+def can_enter(member: Membership, opened: bool = True) -> Verdict:
+    """Teachers always; students once the course is opened to them."""
+    if not member.roles:
+        return Denied("course.stranger")
+    return Allowed() if opened or member.teaches else Denied("course.not_opened")
 
 
 def can_teach(member: Membership) -> Verdict:

@@ -7,13 +7,36 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from django.db.models import Count
+from django.contrib.postgres.expressions import ArraySubquery
+from django.db.models import Count, OuterRef
+from django.db.models.functions import JSONObject
 from unvo_core.path.evaluate import CourseState, evaluate
-from unvo_core.path.model import PersonFacts
+from unvo_core.path.model import Mark, PersonFacts
 
-from apps.courses.facts import FactRow, layout_of, person_facts
+from apps.courses.facts import (
+    ALLOWANCE_FIELDS,
+    BREAK_FIELDS,
+    PATTERN_FIELDS,
+    FactRow,
+    LayoutRows,
+    layout_of,
+    person_facts,
+)
 from apps.courses.marks import Marks, marks
-from apps.courses.models import Course, Enrolment, Fact, Item, ItemText, Module, Part, TermBreak
+from apps.courses.models import (
+    Allowance,
+    Course,
+    Enrolment,
+    Fact,
+    GroupMember,
+    Item,
+    ItemText,
+    MeetingPattern,
+    Module,
+    Part,
+    TermBreak,
+)
+from apps.courses.persons import layout_for
 from apps.courses.structure import Layout
 from apps.kernel.public import not_found
 
@@ -42,7 +65,7 @@ MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "ob
 
 
 def read_layout(course: Course) -> Layout:
-    """Three queries: breaks, modules with their parts, items."""
+    """Three queries: what surrounds the items, modules with their parts, items."""
     modules: dict[int, Module] = {}
     parts: list[Part] = []
     rows = Module.objects.filter(course=course, removed=False).order_by(
@@ -52,36 +75,81 @@ def read_layout(course: Course) -> Layout:
         module = modules.setdefault(row["id"], Module(**{name: row[name] for name in MODULE_FIELDS}))
         if row["parts__id"] is not None and not row["parts__removed"]:
             parts.append(Part(id=row["parts__id"], title=row["parts__title"], module=module))
+    around = _surroundings(course)
     return layout_of(
         course,
-        TermBreak.objects.filter(term=course.term).order_by("first_day") if course.term else (),
-        modules.values(),
-        parts,
-        Item.objects.filter(course=course, removed=False).order_by("position", "id"),
+        LayoutRows(
+            breaks=around["breaks"],
+            patterns=around["patterns"],
+            modules=list(modules.values()),
+            parts=parts,
+            items=list(Item.objects.filter(course=course, removed=False).order_by("position", "id")),
+            allowances=around["allowances"],
+            group_members=around["members"],
+            sections=around["sections"],
+        ),
     )
+
+
+def _surroundings(course: Course) -> dict[str, list[dict[str, Any]]]:
+    """Breaks, class patterns, allowances, groups and sections of students, as JSON rows by one query."""
+    own = {"course_id": OuterRef("pk")}
+    found = Course.objects.filter(pk=course.pk).values_list(
+        json_rows(TermBreak.objects.filter(term_id=OuterRef("term_id"), removed=False).order_by("first_day"), BREAK_FIELDS),
+        json_rows(MeetingPattern.objects.filter(**own).order_by("section__number"), PATTERN_FIELDS),
+        json_rows(Allowance.objects.filter(**own, removed=False).order_by("id"), ALLOWANCE_FIELDS),
+        json_rows(GroupMember.objects.filter(group__course_id=OuterRef("pk")), ("person_id", "group_id")),
+        json_rows(Enrolment.objects.filter(**own, role=Enrolment.STUDENT), ("person_id", "section_id")),
+    )
+    return dict(zip(("breaks", "patterns", "allowances", "members", "sections"), found[0], strict=True))
+
+
+def json_rows(found: Any, fields: tuple[str, ...]) -> ArraySubquery:
+    """Rows of a subquery as a list of JSON objects, to read several small tables by one query."""
+    return ArraySubquery(found.values(row=JSONObject(**{name: name for name in fields})))
+
+
+def person_layout(course: Course, person_id: int) -> Layout:
+    """The course as it is laid for one person."""
+    return layout_for(layout(course), person_id)
 
 
 @dataclass(frozen=True)
 class Progress:
     """One student's course at an instant. `details`: (item, fact kind) -> words beside it."""
 
+    laid: Layout
     course: CourseState
     facts: PersonFacts
     marks: Marks
     details: dict[tuple[int, str], dict[str, Any]]
 
 
+FACT_FIELDS = ("item_id", "kind", "at", "edition", "by_teacher", "detail")
+
+
 def progress(course: Course, laid: Layout, person_id: int, now: datetime, known: Marks | None = None) -> Progress:
-    """`known`: the person's marks, when the caller has read them already."""
-    rows: list[FactRow] = list(
-        Fact.objects.filter(course=course, person_id=person_id).values_list(
-            "item_id", "kind", "at", "edition", "by_teacher", "detail"
-        )
-    )
-    known = marks().of_person(course, person_id) if known is None else known
-    facts = PersonFacts(person_facts(rows), known.core())
+    """`laid`: the person's own layout. `known`: the person's marks, when the caller has read them already."""
+    rows: list[FactRow] = list(Fact.objects.filter(course=course, person_id=person_id).values_list(*FACT_FIELDS))
+    known = marks().of_person(course, laid, person_id) if known is None else known
+    return _progress(laid, rows, known, now)
+
+
+def progress_in(courses: dict[int, tuple[Course, Layout]], person_id: int, now: datetime) -> dict[int, Progress]:
+    """By course, at two queries for all of them."""
+    rows: dict[int, list[FactRow]] = {}
+    own = Fact.objects.filter(course_id__in=list(courses), person_id=person_id)
+    for course_id, *row in own.values_list("course_id", *FACT_FIELDS):
+        rows.setdefault(course_id, []).append(tuple(row))  # type: ignore[arg-type]
+    known = marks().of_person_in(courses, person_id)
+    return {pk: _progress(laid, rows.get(pk, []), known.get(pk, Marks()), now) for pk, (_, laid) in courses.items()}
+
+
+def _progress(laid: Layout, rows: list[FactRow], known: Marks, now: datetime) -> Progress:
+    excused = {i: Mark(excused=True) for i, item in laid.student_items.items() if item.excused}
+    facts = PersonFacts(person_facts(rows), known.core() | excused)
     details = {(item, kind): detail for item, kind, _, _, _, detail in rows if detail}
-    return Progress(evaluate(laid.path, facts, now), facts, known, details)
+    return Progress(laid, evaluate(laid.path, facts, now), facts, known, details)
 
 
 def student_count(course: Course, section_ids: list[int] | None = None) -> int:

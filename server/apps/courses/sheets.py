@@ -8,7 +8,7 @@ from datetime import date, datetime, timedelta
 from fractions import Fraction
 
 from unvo_core.path.evaluate import State, next_item
-from unvo_core.schedule.load import is_overloaded
+from unvo_core.schedule.load import Load, load_of
 from unvo_core.schedule.term import current_week
 
 from apps.courses import queries
@@ -48,8 +48,15 @@ class Seen:
     students: int
 
 
+def laid_for(course: Course, reader: Reader) -> Layout:
+    """The course as this reader finds it laid: students with their section's classes and allowances."""
+    if reader.member.teaches:
+        return queries.layout(course)
+    return queries.person_layout(course, reader.person_id)
+
+
 def ribbon(course: Course, reader: Reader) -> out.Ribbon:
-    laid = queries.layout(course)
+    laid = laid_for(course, reader)
     teaching = reader.member.teaches
     shares = _class_shares(course, laid) if teaching else _own_shares(course, laid, reader)
     cells = _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
@@ -66,9 +73,18 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
         dated=laid.term is not None,
         term=laid.term.name if laid.term else "",
         now=reader.now,
+        next_class=_next_class(laid, reader.now),
+        opened=course.opened_at is not None,
         current=current,
         cells=cells,
     )
+
+
+def _next_class(laid: Layout, now: datetime) -> out.NextClass | None:
+    meeting = laid.calendar.next_meeting(now)
+    if meeting is None:
+        return None
+    return out.NextClass(number=meeting.number, start=meeting.start, end=meeting.end, place=meeting.place)
 
 
 def _own_shares(course: Course, laid: Layout, reader: Reader) -> dict[int, tuple[int, int]]:
@@ -116,7 +132,8 @@ def _week_cells(course: Course, laid: Layout, teaching: bool, shares: dict[int, 
         cell = _cell(week.key, here, shares)
         cell.number, cell.first_day, cell.last_day = week.number, week.first_day, week.last_day
         cell.break_name = week.break_name
-        cell.over = is_overloaded(cell.minutes, credits)
+        cell.minutes += laid.class_minutes(week)
+        cell.over = load_of(cell.minutes, credits, len(laid.calendar.week_by_number)) is Load.OVER
         cells.append(cell)
     return cells
 
@@ -137,7 +154,7 @@ def _current_key(laid: Layout, now: datetime, cells: list[out.Cell]) -> str:
 
 
 def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> out.Sheet:
-    laid = queries.layout(course)
+    laid = laid_for(course, reader)
     teaching = reader.member.teaches
     week = laid.step(key)
     modules = [m for m in laid.modules(teaching) if m.key == key]
@@ -258,6 +275,23 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         score=None if shown is None or shown.points is None else str(shown.points),
         deduction=None if shown is None or not shown.deduction else str(shown.deduction),
         of_class=None if seen.progress else _of_class(item, seen),
+        place=item.place,
+        rules=item.moments if reader.member.teaches else {},
+        allowed=_allowed(item, laid),
+    )
+
+
+def _allowed(item: LaidItem, laid: Layout) -> out.Allowed | None:
+    made = item.allowed
+    if made is None or not (made.made_by or made.terms_by):
+        return None
+    by = {*made.made_by.values(), *made.terms_by.values()}
+    return out.Allowed(
+        moments=list(made.made_by),
+        why=[a.why for a in laid.allowances if a.allowance.id in by and a.why],
+        extra_attempts=made.extra_attempts,
+        time_factor=str(float(made.time_factor)),
+        excused=made.excused,
     )
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, time
 from fractions import Fraction
@@ -11,7 +11,10 @@ from typing import Any
 from zoneinfo import ZoneInfo
 
 from unvo_core.path.model import PathModule
+from unvo_core.schedule.allowances import Allowance, Effective
+from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.effort import Task, latest_starts
+from unvo_core.schedule.moments import Key, Rule
 from unvo_core.schedule.spans import Span
 from unvo_core.schedule.term import Term, Week
 from unvo_core.schedule.zones import instant_of
@@ -19,7 +22,11 @@ from unvo_core.schedule.zones import instant_of
 
 @dataclass(frozen=True)
 class LaidItem:
-    """`number` counts along the module as its students see it; `span` holds what was entered."""
+    """`number` counts along the module as its students see it; `span` holds what was entered.
+
+    `unresolved`: moments whose rule has no place in the term. `allowed`: what allowances made of the
+    item for the person whose layout this is.
+    """
 
     id: int
     module_id: int
@@ -42,6 +49,24 @@ class LaidItem:
     asked_edition: int
     span: Span
     number: int
+    place: str = ""
+    unresolved: tuple[str, ...] = ()
+    allowed: Effective | None = None
+
+    @property
+    def excused(self) -> bool:
+        return self.allowed is not None and self.allowed.excused
+
+
+@dataclass(frozen=True, slots=True)
+class GivenAllowance:
+    """An allowance and whom it is for: exactly one of person, group and section."""
+
+    allowance: Allowance
+    person_id: int | None
+    group_id: int | None
+    section_id: int | None
+    why: str
 
 
 @dataclass(frozen=True)
@@ -63,17 +88,36 @@ class LaidModule:
     items: tuple[LaidItem, ...]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Layout:
-    """`students`: what students are shown, with its path; `all`: what teachers lay out."""
+    """`students`: what students are shown, with its path; `all`: what teachers lay out.
 
-    zone: ZoneInfo
-    term: Term | None
-    weeks: tuple[Week, ...]
+    `calendars`: by section, for those that meet at times of their own. `allowances`,
+    `groups` and `sections` (by student) are what `apps.courses.persons` makes one person's layout from.
+    """
+
+    calendar: Calendar
     all: tuple[LaidModule, ...]
     students: tuple[LaidModule, ...]
     path: tuple[PathModule, ...] = field(repr=False)
+    rules: Mapping[Key, Rule] = field(default_factory=dict, repr=False)
+    calendars: Mapping[int, Calendar] = field(default_factory=dict, repr=False)
+    allowances: tuple[GivenAllowance, ...] = ()
+    groups: Mapping[int, frozenset[int]] = field(default_factory=dict, repr=False)
+    sections: Mapping[int, int | None] = field(default_factory=dict, repr=False)
     _starts: dict[tuple[int, ...], dict[int, datetime]] = field(default_factory=dict, repr=False, compare=False)
+
+    @property
+    def zone(self) -> ZoneInfo:
+        return self.calendar.zone
+
+    @property
+    def term(self) -> Term | None:
+        return self.calendar.term
+
+    @property
+    def weeks(self) -> tuple[Week, ...]:
+        return self.calendar.weeks
 
     def modules(self, teaching: bool) -> tuple[LaidModule, ...]:
         return self.all if teaching else self.students
@@ -110,6 +154,11 @@ class Layout:
         for key, day in latest_starts(tasks, budget).items():
             at, opens = instant_of(datetime.combine(day, time()), self.zone), self.items[key].span.opens
             yield key, max(at, opens) if opens else at
+
+    def class_minutes(self, week: Week) -> int:
+        """Minutes of class in a week."""
+        own = (m for m in self.calendar.meetings if week.first_day <= m.day <= week.last_day)
+        return sum(int((m.end - m.start).total_seconds() // 60) for m in own)
 
     def step(self, key: str) -> Week | None:
         return next((w for w in self.weeks if w.key == key), None)

@@ -4,6 +4,9 @@ from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from django.utils.formats import date_format
+from django.utils.translation import gettext_lazy as _
+
+MOMENT_NAMES = {"opens": _("opens"), "start_by": _("start by"), "due": _("due"), "closes": _("closes")}
 
 
 def moment(at: datetime, zone: ZoneInfo) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 
@@ -9,19 +11,32 @@ from django.db.models import Count, Q
 from unvo_core.grading.scale import rounded
 from unvo_core.path.model import Mark
 
-from apps.courses.public import ClassCount, Course, Marks, ShownMark, layout
+from apps.courses.public import ClassCount, Course, Layout, Marks, NewScore, ShownMark
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
-from apps.gradebook.queries import cells_of_person
+from apps.gradebook.queries import cells_of_person, cells_of_person_in, new_scores
 from apps.gradebook.setup import setup
 
 
 class GradebookMarks:
     """Registered with courses as its source of marks."""
 
-    def of_person(self, course: Course, person_id: int) -> Marks:
+    def of_person(self, course: Course, laid: Layout, person_id: int) -> Marks:
         cells = cells_of_person(course, person_id)
-        return marks_from(course, cells, counts_from(course, cells))
+        return marks_from(laid, cells, counts_from(course, laid, cells))
+
+    def of_person_in(self, courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]:
+        """By course, at one query for all of them."""
+        by_course = cells_of_person_in(list(courses), person_id)
+        found = {}
+        for pk, (course, laid) in courses.items():
+            cells = by_course.get(pk, {})
+            found[pk] = marks_from(laid, cells, counts_from(course, laid, cells))
+        return found
+
+    def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
+        """Scores released after `since`, the latest first."""
+        return new_scores(person_id, since)
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
         held = Q(scores__released_at__isnull=True, scores__isnull=False)
@@ -33,16 +48,16 @@ class GradebookMarks:
         return {item: ClassCount(scored, held) for item, scored, held in rows}
 
 
-def counts_from(course: Course, cells: dict[int, CellScores]) -> dict[int, Counted]:
-    """What each scored cell counts, by item."""
-    items, rules = layout(course).items, setup(course).rules
+def counts_from(course: Course, laid: Layout, cells: dict[int, CellScores]) -> dict[int, Counted]:
+    """What each scored cell counts, by item; `laid` is the person's own layout."""
+    items, rules = laid.items, setup(course).rules
     found = ((i, counted(c, rules[i], items[i].possible, items[i].span.due)) for i, c in cells.items() if i in items)
     return {item_id: what for item_id, what in found if what is not None}
 
 
-def marks_from(course: Course, cells: dict[int, CellScores], counts: dict[int, Counted]) -> Marks:
+def marks_from(laid: Layout, cells: dict[int, CellScores], counts: dict[int, Counted]) -> Marks:
     """The marks of one person from what was read of their cells."""
-    items = layout(course).items
+    items = laid.items
     return Marks(
         {
             item_id: shown(cell, counts.get(item_id), items[item_id].possible)

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from datetime import datetime
 from typing import Any
 
-from apps.courses.public import Course
+from django.db.models import OuterRef
+
+from apps.courses.public import Course, NewScore, json_rows
 from apps.gradebook.facts import AttemptScore, CellScores, fraction
 from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
 
@@ -33,14 +36,32 @@ def late_rules(course: Course) -> list[LateRule]:
     return list(LateRule.objects.filter(course=course).order_by("id"))
 
 
-def late_rule_row(item_id: int) -> LateRule | None:
-    graded = GradedItem.objects.select_related("late_rule").filter(item_id=item_id).first()
-    return graded.late_rule if graded else None
+SCHEME_FIELDS = ("id", "bands", "decimals", "letters_on_rounded", "missing", "missing_percent")
+CATEGORY_FIELDS = (
+    "id",
+    "name",
+    "weight",
+    "position",
+    "drop_lowest",
+    "drop_highest",
+    "equal_items",
+    "extra_credit",
+)
 
 
-def scheme(course: Course) -> GradingScheme:
-    """The course's scheme, or the one that holds until it sets its own."""
-    return GradingScheme.objects.filter(course=course).first() or GradingScheme(course=course)
+def scheme_and_categories(course: Course) -> tuple[GradingScheme, list[Category]]:
+    """The course's scheme, or the one that holds until it sets its own, and its categories; one query."""
+    own = {"course_id": OuterRef("pk")}
+    schemes, rows = (
+        Course.objects.filter(pk=course.pk)
+        .values_list(
+            json_rows(GradingScheme.objects.filter(**own), SCHEME_FIELDS),
+            json_rows(Category.objects.filter(**own).order_by("position", "id"), CATEGORY_FIELDS),
+        )
+        .get()
+    )
+    scheme = GradingScheme(course=course, **schemes[0]) if schemes else GradingScheme(course=course)
+    return scheme, [Category(course=course, **row) for row in rows]
 
 
 def cells_of_person(course: Course, person_id: int) -> dict[int, CellScores]:
@@ -50,6 +71,28 @@ def cells_of_person(course: Course, person_id: int) -> dict[int, CellScores]:
         .values_list("graded_item__item_id", *CELL_FIELDS)
     )
     return _gathered(rows)
+
+
+def cells_of_person_in(course_ids: list[int], person_id: int) -> dict[int, dict[int, CellScores]]:
+    """Course -> item -> the person's cell, over several courses."""
+    rows = (
+        Cell.objects.filter(graded_item__course_id__in=course_ids, person_id=person_id)
+        .order_by("graded_item_id", "scores__attempt")
+        .values_list("graded_item__course_id", "graded_item__item_id", *CELL_FIELDS)
+    )
+    by_course: dict[int, list[CellRow]] = {}
+    for course_id, *row in rows:
+        by_course.setdefault(course_id, []).append(tuple(row))
+    return {course: _gathered(found) for course, found in by_course.items()}
+
+
+def new_scores(person_id: int, since: datetime) -> list[NewScore]:
+    rows = (
+        Score.objects.filter(cell__person_id=person_id, released_at__gt=since)
+        .order_by("-released_at")
+        .values_list("cell__graded_item__course_id", "cell__graded_item__item_id", "released_at", "raw", "comment")
+    )
+    return [NewScore(c, i, at, raw, bool(comment)) for c, i, at, raw, comment in rows[:20]]
 
 
 def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:

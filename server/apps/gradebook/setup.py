@@ -6,9 +6,10 @@ from collections import OrderedDict
 from dataclasses import dataclass
 from functools import cached_property
 
+from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
 
-from apps.courses.public import Course, LaidItem, Layout, layout
+from apps.courses.public import Course, Layout, layout
 from apps.gradebook import queries
 from apps.gradebook.facts import ItemRules, bands_of, rounding_of, rules_of
 from apps.gradebook.models import Category, GradedItem, GradingScheme
@@ -39,21 +40,27 @@ class Setup:
         return rounding_of(self.scheme)
 
     @cached_property
-    def counting(self) -> dict[int, list[LaidItem]]:
-        """By category, what counts of what students see, in path order; practice is left out."""
-        found: dict[int, list[LaidItem]] = {category.pk: [] for category in self.categories}
+    def counting(self) -> dict[int, list[int]]:
+        """By category, the items that count of what students see, in path order; practice is left out."""
+        found: dict[int, list[int]] = {category.pk: [] for category in self.categories}
         for item in self.laid.student_items.values():
             row = self.graded.get(item.id)
             if row is not None and row.category_id is not None and item.points is not None and not item.practice:
-                found[row.category_id].append(item)
+                found[row.category_id].append(item.id)
         return found
 
 
 def setup(course: Course) -> Setup:
     key = (course.pk, course.layout_version)
     if key not in _setups:
-        categories = tuple(queries.categories(course))
-        _setups[key] = Setup(queries.scheme(course), categories, queries.graded_items(course), layout(course))
+        scheme, categories = queries.scheme_and_categories(course)
+        _setups[key] = Setup(scheme, tuple(categories), queries.graded_items(course), layout(course))
         while len(_setups) > SETUPS_KEPT:
             _setups.popitem(last=False)
     return _setups[key]
+
+
+def late_rule(course: Course, item_id: int) -> LateRule | None:
+    """The late rule of an item; None where late costs nothing."""
+    rules = setup(course).rules.get(item_id)
+    return rules.late_rule if rules else None

@@ -10,7 +10,7 @@ from unvo_core.grading.late import LateRule, apply_late
 from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import is_closed, is_late
 
-from apps.courses.public import Course, LaidItem, Layout, layout, progress
+from apps.courses.public import Course, LaidItem, Layout, person_layout, progress
 from apps.gradebook import queries
 from apps.gradebook.facts import Counted
 from apps.gradebook.marks import counts_from, marks_from
@@ -23,10 +23,10 @@ class StandingOf:
 
     def __init__(self, course: Course, person_id: int, now: datetime) -> None:
         self.course, self.now, self.setup = course, now, setup(course)
-        self.laid: Layout = layout(course)
+        self.laid: Layout = person_layout(course, person_id)
         self.cells = queries.cells_of_person(course, person_id)
-        self.counts = counts_from(course, self.cells)
-        known = marks_from(course, self.cells, self.counts)
+        self.counts = counts_from(course, self.laid, self.cells)
+        known = marks_from(self.laid, self.cells, self.counts)
         self.progress = progress(course, self.laid, person_id, now, known)
         self._entries = [self._category(c) for c in self.setup.categories]
 
@@ -34,7 +34,7 @@ class StandingOf:
         return core.total(kind, self._entries, self.setup.bands, self.setup.rounding)
 
     def counting(self, category: Category) -> list[LaidItem]:
-        return self.setup.counting[category.pk]
+        return [self.laid.student_items[i] for i in self.setup.counting[category.pk]]
 
     def score(self, item: LaidItem) -> Counted | None:
         return self.counts.get(item.id)
@@ -72,7 +72,7 @@ class StandingOf:
     def _entry(self, item: LaidItem) -> core.Entry:
         graded, what, cell = self.graded(item), self.score(item), self.cells.get(item.id)
         standing, value, reachable = core.Standing.OPEN, None, None
-        if cell is not None and cell.excused:
+        if item.excused or (cell is not None and cell.excused):
             standing = core.Standing.EXCUSED
         elif what is not None:
             standing = core.Standing.SCORED if what.released else core.Standing.HELD

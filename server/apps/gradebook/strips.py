@@ -5,7 +5,7 @@ from __future__ import annotations
 from unvo_core.grading.scale import rounded
 from unvo_core.grading.stats import FEWEST_SHOWN, class_stats
 
-from apps.courses.public import Course, layout
+from apps.courses.public import Course, layout, layout_for
 from apps.gradebook import queries
 from apps.gradebook.api import schemas as out
 from apps.gradebook.facts import counted
@@ -21,7 +21,10 @@ def class_strips(course: Course) -> list[out.Strip]:
         if item is None:
             continue
         figures = [
-            c.result.counts for cell in cells.values() if (c := counted(cell, rules[item_id], item.possible, item.span.due)) is not None
+            c.result.counts
+            for person, cell in cells.items()
+            if (c := counted(cell, rules[item_id], item.possible, layout_for(laid, person).items[item_id].span.due))
+            is not None
         ]
         stats = class_stats(figures)
         if stats is None or stats.n < FEWEST_SHOWN:

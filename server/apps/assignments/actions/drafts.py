@@ -6,7 +6,7 @@ from django.db.models import Max
 
 from apps.assignments.models import Brief, HandIn, HandInFile
 from apps.assignments.queries import brief_of
-from apps.courses.public import Course, Fact, can_study, layout, membership, note, require_doable
+from apps.courses.public import Course, Fact, can_study, membership, note, require_doable
 from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store
 
 LONGEST_TEXT = 200_000
@@ -16,22 +16,24 @@ LONGEST_COMMENT = 5_000
 def open_draft(actor: Actor, course: Course, item_id: int) -> tuple[HandIn, Brief]:
     """The person's draft, made when there is none; locked until the transaction ends."""
     require(can_study(membership(actor, course)))
-    laid = layout(course)
-    require_doable(course, laid, item_id, actor, now())
-    if not laid.student_items[item_id].takes_hand_ins or actor.person_id is None:
+    known = require_doable(course, item_id, actor, now())
+    item = known.laid.student_items[item_id]
+    if not item.takes_hand_ins or actor.person_id is None:
         raise Refused("hand_in.not_here")
     brief = brief_of(item_id)
     mine = HandIn.objects.filter(item_id=item_id, person_id=actor.person_id)
     draft = mine.filter(handed_in_at__isnull=True).select_for_update().first()
     if draft is None:
-        draft = _new(actor.person_id, course, item_id, brief)
+        extra = item.allowed.extra_attempts if item.allowed else 0
+        most = None if brief.attempts is None else brief.attempts + extra
+        draft = _new(actor.person_id, course, item_id, most)
     return draft, brief
 
 
-def _new(person_id: int, course: Course, item_id: int, brief: Brief) -> HandIn:
+def _new(person_id: int, course: Course, item_id: int, most: int | None) -> HandIn:
     used = HandIn.objects.filter(item_id=item_id, person_id=person_id).aggregate(n=Max("attempt"))["n"] or 0
-    if brief.attempts is not None and used >= brief.attempts:
-        raise Refused("hand_in.no_attempt_left", status=409, most=brief.attempts)
+    if most is not None and used >= most:
+        raise Refused("hand_in.no_attempt_left", status=409, most=most)
     HandIn.objects.bulk_create(
         [
             HandIn(

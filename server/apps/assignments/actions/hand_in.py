@@ -9,7 +9,7 @@ from typing import Any
 from apps.assignments.actions.drafts import open_draft
 from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
-from apps.courses.public import Course, Fact, forget, layout, note
+from apps.courses.public import Course, Fact, forget, note, person_layout
 from apps.kernel.public import Actor, Refused, now, record
 from apps.messaging.public import queue_mail
 from apps.people.public import Person
@@ -48,7 +48,7 @@ def _number() -> str:
 
 def _receipt(course: Course, draft: HandIn, files: list[Any]) -> dict[str, Any]:
     """What was received, frozen: later changes of course or item do not change a receipt."""
-    item = layout(course).items[draft.item_id]
+    item = person_layout(course, draft.person_id).items[draft.item_id]
     text = draft.text.encode()
     return {
         "number": draft.number,

@@ -13,7 +13,16 @@ from apps.assignments.my_work import brief_out, my_work
 from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number, hand_ins
 from apps.assignments.receipts import late_seconds, pdf
-from apps.courses.public import can_study, can_teach, course_by_slug, enter, item_row, layout, progress, require_open
+from apps.courses.public import (
+    can_study,
+    can_teach,
+    course_by_slug,
+    enter,
+    item_row,
+    person_layout,
+    progress,
+    require_open,
+)
 from apps.gradebook.public import ScoreWish, save_score
 from apps.kernel.public import Actor, Refused, actor_of, answer, now, require, write
 from apps.people.public import SignedIn
@@ -23,7 +32,7 @@ router = Router(tags=["assignments"])
 
 def _mine(request: SignedIn, slug: str, item_id: int) -> s.MyWork:
     course = course_by_slug(slug)
-    known = progress(course, layout(course), request.user.pk, now())
+    known = progress(course, person_layout(course, request.user.pk), request.user.pk, now())
     return my_work(course, item_id, request.user.pk, known, now())
 
 
@@ -31,7 +40,7 @@ def _mine(request: SignedIn, slug: str, item_id: int) -> s.MyWork:
 def read_my_work(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
-    known = require_open(course, layout(course), item_id, actor_of(request))
+    known = require_open(course, item_id, actor_of(request))
     return answer(my_work(course, item_id, reader.person_id, known, reader.now))
 
 
@@ -132,4 +141,4 @@ def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s
     at = handed.handed_in_at if handed else None
     wish = ScoreWish(person_id, payload.attempt, payload.raw, payload.comment, at, payload.seen_version)
     save_score(actor_of(request), course, item_id, wish)
-    return grading.score_out(course, layout(course).items[item_id], person_id, payload.attempt, at)
+    return grading.score_out(course, person_layout(course, person_id).items[item_id], person_id, payload.attempt, at)

@@ -36,6 +36,7 @@ class ItemEdit:
     done_percent: float | None = None
     after: list[int] | None = None
     address: str | None = None
+    place: str | None = None
 
 
 def change_item(actor: Actor, course: Course, item_id: int, wish: ItemEdit) -> AuditRecord:

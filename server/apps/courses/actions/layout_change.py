@@ -4,15 +4,25 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from datetime import date, time
 from decimal import Decimal
 from typing import Any
 
 from django.db import models
 
-from apps.courses.models import Course, Item, Module, Part
+from apps.courses.models import Allowance, Course, Item, MeetingPattern, Module, Part, Term, TermBreak
 from apps.kernel.public import Actor, AuditRecord, record
 
-KINDS: dict[str, type[Module] | type[Part] | type[Item]] = {"module": Module, "part": Part, "item": Item}
+KINDS: dict[str, type[models.Model]] = {
+    "module": Module,
+    "part": Part,
+    "item": Item,
+    "allowance": Allowance,
+    "course": Course,
+    "term": Term,
+    "term_break": TermBreak,
+    "pattern": MeetingPattern,
+}
 
 
 @dataclass(frozen=True)
@@ -54,4 +64,6 @@ def plain(value: Any) -> Any:
     """As JSON keeps it, so that what was kept compares with what is."""
     if isinstance(value, Decimal):
         return format(value.normalize(), "f")
+    if isinstance(value, date | time):
+        return value.isoformat()
     return list(value) if isinstance(value, tuple) else value

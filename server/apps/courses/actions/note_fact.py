@@ -9,7 +9,6 @@ from apps.courses.access import require_doable, require_open
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Fact
 from apps.courses.policies import can_study
-from apps.courses.queries import layout
 from apps.kernel.public import Actor, Refused, now, record, require
 
 
@@ -54,16 +53,15 @@ def forget(actor: Actor, course: Course, item_id: int, person_id: int, kind: str
 
 def note_opened(actor: Actor, course: Course, item_id: int) -> None:
     require(can_study(membership(actor, course)))
-    require_open(course, layout(course), item_id, actor)
+    require_open(course, item_id, actor)
     note(actor, course, item_id, _id(actor), Fact.OPENED, keep_first=True)
 
 
 def tick(actor: Actor, course: Course, item_id: int, done: bool) -> None:
     """'I've done this', or taken back. Only for items whose rule is the tick."""
     require(can_study(membership(actor, course)))
-    laid = layout(course)
-    require_doable(course, laid, item_id, actor, now())
-    if laid.student_items[item_id].done_rule != "ticked":
+    known = require_doable(course, item_id, actor, now())
+    if known.laid.student_items[item_id].done_rule != "ticked":
         raise Refused("item.wrong_kind")
     if done:
         note(actor, course, item_id, _id(actor), Fact.TICKED, keep_first=True)
@@ -73,9 +71,8 @@ def tick(actor: Actor, course: Course, item_id: int, done: bool) -> None:
 
 def acknowledge(actor: Actor, course: Course, item_id: int, edition: int) -> None:
     require(can_study(membership(actor, course)))
-    laid = layout(course)
-    require_doable(course, laid, item_id, actor, now())
-    item = laid.student_items[item_id]
+    known = require_doable(course, item_id, actor, now())
+    item = known.laid.student_items[item_id]
     if item.done_rule != "acknowledged":
         raise Refused("item.wrong_kind")
     if edition < item.asked_edition:

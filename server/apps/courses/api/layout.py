@@ -5,7 +5,6 @@ from ninja import File, UploadedFile
 from apps.courses.actions import change_item, change_module, change_part
 from apps.courses.actions.make_item import make_item
 from apps.courses.actions.place_item import place_item
-from apps.courses.actions.set_moments import set_moments
 from apps.courses.actions.undo_change import undo_change
 from apps.courses.actions.write_text import add_image, attach_file, write_text
 from apps.courses.api import schemas as s
@@ -16,7 +15,7 @@ from apps.kernel.public import AuditRecord, StoredFile, actor_of, now, write
 from apps.people.public import SignedIn
 
 
-def _changed(change: AuditRecord, slug: str) -> s.Changed:
+def changed(change: AuditRecord, slug: str) -> s.Changed:
     affected = student_count(course_by_slug(slug))
     return s.Changed(id=change.target_id, change=change.pk, at=change.at, affected=affected)
 
@@ -25,38 +24,38 @@ def _changed(change: AuditRecord, slug: str) -> s.Changed:
 @write
 def new_module(request: SignedIn, slug: str, payload: s.ModuleIn) -> s.Changed:
     course = course_by_slug(slug)
-    return _changed(change_module.make_module(actor_of(request), course, payload.title, payload.week), slug)
+    return changed(change_module.make_module(actor_of(request), course, payload.title, payload.week), slug)
 
 
 @router.patch("/courses/{slug}/modules/{module_id}", response=s.Changed)
 @write
 def edit_module(request: SignedIn, slug: str, module_id: int, payload: s.ModuleChange) -> s.Changed:
     wish = change_module.ModuleEdit(**payload.model_dump())
-    return _changed(change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug)
+    return changed(change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug)
 
 
 @router.delete("/courses/{slug}/modules/{module_id}", response=s.Changed)
 @write
 def delete_module(request: SignedIn, slug: str, module_id: int) -> s.Changed:
-    return _changed(change_module.remove_module(actor_of(request), course_by_slug(slug), module_id), slug)
+    return changed(change_module.remove_module(actor_of(request), course_by_slug(slug), module_id), slug)
 
 
 @router.post("/courses/{slug}/modules/{module_id}/parts", response=s.Changed)
 @write
 def new_part(request: SignedIn, slug: str, module_id: int, payload: s.PartIn) -> s.Changed:
-    return _changed(change_part.make_part(actor_of(request), course_by_slug(slug), module_id, payload.title), slug)
+    return changed(change_part.make_part(actor_of(request), course_by_slug(slug), module_id, payload.title), slug)
 
 
 @router.patch("/courses/{slug}/parts/{part_id}", response=s.Changed)
 @write
 def edit_part(request: SignedIn, slug: str, part_id: int, payload: s.PartIn) -> s.Changed:
-    return _changed(change_part.change_part(actor_of(request), course_by_slug(slug), part_id, payload.title), slug)
+    return changed(change_part.change_part(actor_of(request), course_by_slug(slug), part_id, payload.title), slug)
 
 
 @router.delete("/courses/{slug}/parts/{part_id}", response=s.Changed)
 @write
 def delete_part(request: SignedIn, slug: str, part_id: int) -> s.Changed:
-    return _changed(change_part.remove_part(actor_of(request), course_by_slug(slug), part_id), slug)
+    return changed(change_part.remove_part(actor_of(request), course_by_slug(slug), part_id), slug)
 
 
 @router.post("/courses/{slug}/modules/{module_id}/items", response=s.Changed)
@@ -64,33 +63,27 @@ def delete_part(request: SignedIn, slug: str, part_id: int) -> s.Changed:
 def new_item(request: SignedIn, slug: str, module_id: int, payload: s.ItemIn) -> s.Changed:
     course = course_by_slug(slug)
     change = make_item(actor_of(request), course, module_id, payload.kind, payload.title, payload.part_id)
-    return _changed(change, slug)
+    return changed(change, slug)
 
 
 @router.patch("/courses/{slug}/items/{item_id}", response=s.Changed)
 @write
 def edit_item(request: SignedIn, slug: str, item_id: int, payload: s.ItemChange) -> s.Changed:
     wish = change_item.ItemEdit(**payload.model_dump())
-    return _changed(change_item.change_item(actor_of(request), course_by_slug(slug), item_id, wish), slug)
+    return changed(change_item.change_item(actor_of(request), course_by_slug(slug), item_id, wish), slug)
 
 
 @router.delete("/courses/{slug}/items/{item_id}", response=s.Changed)
 @write
 def delete_item(request: SignedIn, slug: str, item_id: int) -> s.Changed:
-    return _changed(change_item.remove_item(actor_of(request), course_by_slug(slug), item_id), slug)
-
-
-@router.put("/courses/{slug}/items/{item_id}/moments", response=s.Changed)
-@write
-def edit_moments(request: SignedIn, slug: str, item_id: int, payload: s.MomentsIn) -> s.Changed:
-    return _changed(set_moments(actor_of(request), course_by_slug(slug), item_id, payload.model_dump()), slug)
+    return changed(change_item.remove_item(actor_of(request), course_by_slug(slug), item_id), slug)
 
 
 @router.put("/courses/{slug}/items/{item_id}/place", response=s.Changed)
 @write
 def move_item(request: SignedIn, slug: str, item_id: int, payload: s.PlaceIn) -> s.Changed:
     course = course_by_slug(slug)
-    return _changed(place_item(actor_of(request), course, item_id, payload.part_id, payload.before), slug)
+    return changed(place_item(actor_of(request), course, item_id, payload.part_id, payload.before), slug)
 
 
 @router.put("/courses/{slug}/items/{item_id}/text", response=s.TextOut)
@@ -119,4 +112,4 @@ def upload_image(request: SignedIn, slug: str, item_id: int, file: Annotated[Upl
 @router.post("/courses/{slug}/changes/{change_id}/undo", response=s.Changed)
 @write
 def undo(request: SignedIn, slug: str, change_id: int) -> s.Changed:
-    return _changed(undo_change(actor_of(request), course_by_slug(slug), change_id), slug)
+    return changed(undo_change(actor_of(request), course_by_slug(slug), change_id), slug)

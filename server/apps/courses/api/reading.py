@@ -10,7 +10,7 @@ from apps.courses.item_pages import item_page
 from apps.courses.memberships import course_and_membership
 from apps.courses.models import Course
 from apps.courses.policies import can_enter
-from apps.courses.queries import course_by_slug, layout, progress
+from apps.courses.queries import course_by_slug, person_layout, progress
 from apps.courses.shelf import shelf
 from apps.kernel.public import actor_of, answer, now, require, write
 from apps.people.public import SignedIn
@@ -18,7 +18,7 @@ from apps.people.public import SignedIn
 
 def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:
     course, member = course_and_membership(actor_of(request), slug)
-    require(can_enter(member))
+    require(can_enter(member, course.opened_at is not None))
     return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, now())
 
 
@@ -48,7 +48,7 @@ def item(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 
 
 def _facts(request: SignedIn, course: Course, item_id: int) -> s.FactsOfItem:
-    laid = layout(course)
+    laid = person_layout(course, request.user.pk)
     known = progress(course, laid, request.user.pk, now())
     state, following = known.course.items[item_id], known.course.next_item_id
     return s.FactsOfItem(

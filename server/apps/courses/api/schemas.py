@@ -30,6 +30,13 @@ class Cell(BaseModel):
     current: bool
 
 
+class NextClass(BaseModel):
+    number: int
+    start: datetime
+    end: datetime
+    place: str
+
+
 class Ribbon(BaseModel):
     slug: str
     code: str
@@ -40,6 +47,8 @@ class Ribbon(BaseModel):
     dated: bool
     term: str
     now: datetime
+    next_class: NextClass | None
+    opened: bool
     current: str
     cells: list[Cell]
 
@@ -59,6 +68,16 @@ class ClassProgress(BaseModel):
     started: int
     waiting: int
     held: int
+
+
+class Allowed(BaseModel):
+    """What allowances made of this item for its reader. `moments`: those that differ from the course's."""
+
+    moments: list[str]
+    why: list[str]
+    extra_attempts: int
+    time_factor: str
+    excused: bool
 
 
 class Row(BaseModel):
@@ -91,6 +110,9 @@ class Row(BaseModel):
     score: str | None
     deduction: str | None
     of_class: ClassProgress | None
+    place: str
+    rules: dict[str, dict[str, Any]]
+    allowed: Allowed | None
 
 
 class Part(BaseModel):
@@ -233,15 +255,7 @@ class ItemChange(BaseModel):
     done_percent: float | None = None
     after: list[int] | None = None
     address: str | None = None
-
-
-class MomentsIn(BaseModel):
-    """Wall times in the course's zone ('2026-10-18T23:59'); null takes a moment away."""
-
-    opens: str | None = None
-    start_by: str | None = None
-    due: str | None = None
-    closes: str | None = None
+    place: str | None = None
 
 
 class PlaceIn(BaseModel):

@@ -4,11 +4,13 @@ from django.conf import settings
 from django.db import models
 
 from apps.courses.models.term import Term
+from apps.courses.models.version import raises_version
 
 
 class Course(models.Model):
     """`layout_version` changes with every change of the layout: a trigger takes the next number of a sequence,
-    which no rollback gives out twice, so a layout that was read once can be kept under it."""
+    which no rollback gives out twice, so a layout that was read once can be kept under it.
+    Students enter a course once it is opened."""
 
     slug = models.SlugField(max_length=60, unique=True)
     code = models.CharField(max_length=20)
@@ -18,6 +20,8 @@ class Course(models.Model):
     credits = models.DecimalField(max_digits=4, decimal_places=1, default=0)
     default_due_time = models.TimeField(default=time(23, 59))
     turnaround_days = models.PositiveSmallIntegerField(default=7)
+    opened_at = models.DateTimeField(null=True)
+    copied_from = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, related_name="+")
     layout_version = models.BigIntegerField(default=1)
 
 
@@ -31,7 +35,10 @@ class Section(models.Model):
 
 
 class Enrolment(models.Model):
-    """One person in a course; assistants have one for each section they are given."""
+    """One person in a course; assistants have one for each section they are given.
+
+    Layouts know the section of each student, so a change of it makes readers load them anew.
+    """
 
     STUDENT, INSTRUCTOR, ASSISTANT = "student", "instructor", "assistant"
 
@@ -49,3 +56,4 @@ class Enrolment(models.Model):
                 fields=["course", "person"], condition=models.Q(role="student"), name="student_in_one_section"
             ),
         ]
+        triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]

@@ -1,22 +1,9 @@
-import pgtrigger
 from django.conf import settings
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
 from apps.courses.models.course import Course
-
-
-def raises_version(course_id: str) -> pgtrigger.Trigger:
-    """Whatever writes the layout, raw SQL included, makes readers load it anew."""
-    return pgtrigger.Trigger(
-        name="raise_layout_version",
-        when=pgtrigger.After,
-        operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=(
-            "UPDATE courses_course SET layout_version = nextval('courses_layout_version')"
-            f" WHERE id = ({course_id}); RETURN NULL;"
-        ),
-    )
+from apps.courses.models.version import raises_version
 
 
 class Module(models.Model):
@@ -48,7 +35,11 @@ class Part(models.Model):
 
 
 class Item(models.Model):
-    """One thing on the path. `moments`: name -> rule, as apps.courses.facts reads it."""
+    """One thing on the path. `moments`: name -> rule, as apps.courses.facts reads it.
+
+    `place`: where an exam or class is held. `stamped`: the item as its rhythm made it, to see later
+    whether a hand has changed it.
+    """
 
     PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT = "page", "file", "link", "assignment", "acknowledgement"
     KINDS = (PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT)
@@ -73,9 +64,20 @@ class Item(models.Model):
     address = models.URLField(max_length=1000, blank=True)
     file = models.ForeignKey("kernel.StoredFile", on_delete=models.PROTECT, null=True, related_name="+")
     asked_edition = models.PositiveIntegerField(default=1)
+    place = models.CharField(max_length=120, blank=True)
+    rhythm = models.ForeignKey("courses.Rhythm", on_delete=models.SET_NULL, null=True, related_name="items")
+    beat = models.CharField(max_length=40, blank=True)
+    step = models.CharField(max_length=40, blank=True)
+    stamped = models.JSONField(null=True)
+    copied_from = models.BigIntegerField(null=True)
     removed = models.BooleanField(default=False)
 
     class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["rhythm", "beat", "step"], condition=models.Q(rhythm__isnull=False), name="stamped_once"
+            )
+        ]
         indexes = [models.Index(fields=["course"], name="item_live", condition=models.Q(removed=False))]
         triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
 

@@ -38,6 +38,7 @@ class TermBreak(models.Model):
     first_day = models.DateField()
     last_day = models.DateField()
     takes_week_number = models.BooleanField(default=False)
+    removed = models.BooleanField(default=False)
 
     class Meta:
         triggers = [_raises_versions("COALESCE(NEW.term_id, OLD.term_id)")]

@@ -10,7 +10,6 @@ from apps.courses.public import (
     course_by_slug,
     enter,
     item_row,
-    layout,
     require_open,
     students,
 )
@@ -93,7 +92,7 @@ def _grading(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:
 def item_grading(request: SignedIn, slug: str, item_id: int) -> s.ItemGrading:
     course, reader = enter(request, slug)
     if not reader.member.teaches:
-        require_open(course, layout(course), item_id, actor_of(request))
+        require_open(course, item_id, actor_of(request))
     else:
         item_row(course, item_id)
     return _grading(course, item_id, reader.member.teaches)

@@ -18,6 +18,7 @@ class Person(AbstractUser):
     email = models.EmailField(unique=True)
     zone = models.CharField(max_length=64, blank=True)
     budget_minutes = ArrayField(models.PositiveSmallIntegerField(), size=7, default=default_budget)
+    seen_today_at = models.DateTimeField(null=True)
     demo_part = models.CharField(max_length=120, blank=True)
 
     class Meta:

@@ -1,0 +1,14 @@
+from django.db import models
+
+from apps.courses.models.course import Course
+
+
+class Rhythm(models.Model):
+    """A pattern of items. `unit` 'week' or 'section'; `steps`: {first, last} weeks, or [{label, topic}] and a first class."""
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="rhythms")
+    name = models.CharField(max_length=100)
+    unit = models.CharField(max_length=10, choices=[("week", "week"), ("section", "section")], default="week")
+    beats = models.JSONField(default=list)
+    steps = models.JSONField(default=dict)
+    removed = models.BooleanField(default=False)

@@ -1,0 +1,51 @@
+"""How a course runs in time, as Setup shows it."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import Any
+
+from unvo_core.schedule.load import weekly_minutes
+
+from apps.courses.api import time_schemas as out
+from apps.courses.models import Course, Group, MeetingPattern, Section
+from apps.courses.queries import layout
+from apps.courses.sheets import Reader
+from apps.courses.term_map import class_out, term_map
+
+
+def schedule(course: Course, reader: Reader) -> out.Schedule:
+    laid, term = layout(course), course.term
+    patterns = MeetingPattern.objects.filter(course=course).order_by("section__number")
+    credits = Fraction(str(course.credits))
+    return out.Schedule(
+        dated=term is not None,
+        name=term.name if term else "",
+        first_day=term.first_day if term else None,
+        last_day=term.last_day if term else None,
+        first_week_number=term.first_week_number if term else 1,
+        week_start=term.week_start if term else 0,
+        zone=course.zone,
+        default_due_time=course.default_due_time,
+        credits=course.credits,
+        breaks=[
+            out.Break(name=b.name, first_day=b.first_day, last_day=b.last_day, takes_week_number=b.takes_week_number)
+            for b in (laid.term.breaks if laid.term else ())
+        ],
+        patterns=[out.Pattern.model_validate(_pattern(p)) for p in patterns],
+        sections=[out.Choice(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
+        groups=[out.Choice(id=g.pk, name=g.name) for g in Group.objects.filter(course=course).order_by("name")],
+        classes=[class_out(m) for m in laid.calendar.meetings],
+        weeks=term_map(course, reader).weeks if term else [],
+        usual_minutes=int(weekly_minutes(credits, len(laid.calendar.week_by_number) or 15)),
+        opened_at=course.opened_at,
+    )
+
+
+def _pattern(row: MeetingPattern) -> dict[str, Any]:
+    return {
+        "section_id": row.section_id,
+        "slots": row.slots,
+        "rotation": row.rotation,
+        "exceptions": row.exceptions,
+    }

@@ -1,0 +1,184 @@
+"""Today: what to do now over all courses, what to start now, what is new."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from unvo_core.path.evaluate import State
+from unvo_core.schedule.day_plan import DayPlan, Work, day_plan
+
+from apps.courses.access import ref
+from apps.courses.api import time_schemas as out
+from apps.courses.marks import marks
+from apps.courses.models import Course, Enrolment
+from apps.courses.persons import layout_for
+from apps.courses.queries import Progress, layout, progress_in
+from apps.courses.sheets import item_ref
+from apps.courses.structure import LaidItem, Layout
+from apps.people.public import Person
+
+STRIP_DAYS = 7
+NEWS_AT_LEAST = timedelta(days=3)
+SETTLED = (State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DONE, State.EXCUSED, State.CLOSED)
+
+
+@dataclass(frozen=True)
+class _Open:
+    """One thing left to do, with its course."""
+
+    course: Course
+    laid: Layout
+    item: LaidItem
+    known: Progress
+
+
+def today(person: Person, now: datetime) -> out.Today:
+    """Five queries, whatever the number of courses and items."""
+    courses = _courses(person)
+    known = progress_in(courses, person.pk, now)
+    zone = ZoneInfo(person.zone) if person.zone else _zone_of(courses)
+    day = now.astimezone(zone).date()
+    open_items = {o.item.id: o for pk in courses for o in _open_items(courses[pk], known[pk])}
+    plan = day_plan([_work(o, zone, day) for o in open_items.values()], day, person.budget_minutes)
+    since = min(person.seen_today_at or now, now - NEWS_AT_LEAST)
+    now_rows = [_now_row(open_items[s.key], s.minutes, now, person) for s in plan.days.get(day, ())]
+    return out.Today(
+        name=person.name,
+        now=now,
+        day=day,
+        zone=zone.key,
+        budget=list(person.budget_minutes),
+        planned=plan.minutes_on(day),
+        rows=[r for r in now_rows if r.open],
+        locked=[r for r in now_rows if not r.open],
+        later=_later(open_items, day, person, zone),
+        days=[_strip_day(day + timedelta(days=n), plan, open_items, person, zone) for n in range(STRIP_DAYS)],
+        overflows=[
+            out.Overflow(day=o.day, minutes=o.minutes, items=[_course_item(open_items[k]) for k in o.keys])
+            for o in plan.overflows
+            if o.day >= day
+        ],
+        overdue=sum(r.overdue for r in now_rows),
+        since=since,
+        news=_news(person, since, courses),
+        courses=len(courses),
+    )
+
+
+def _courses(person: Person) -> dict[int, tuple[Course, Layout]]:
+    """The courses that the person studies and that are open to them."""
+    rows = Enrolment.objects.filter(person=person, role=Enrolment.STUDENT, course__opened_at__isnull=False)
+    found: dict[int, tuple[Course, Layout]] = {}
+    for row in rows.select_related("course__term").order_by("course__code"):
+        found[row.course_id] = (row.course, layout_for(layout(row.course), person.pk))
+    return found
+
+
+def _zone_of(courses: dict[int, tuple[Course, Layout]]) -> ZoneInfo:
+    dated = [laid.zone for _, laid in courses.values() if laid.term is not None]
+    return dated[0] if dated else ZoneInfo("UTC")
+
+
+def _open_items(found: tuple[Course, Layout], known: Progress) -> Iterator[_Open]:
+    """Required work of a dated course that is not done and can still be done."""
+    course, laid = found
+    for item in laid.student_items.values():
+        state = known.course.items[item.id]
+        if item.required and not state.done and state.state not in SETTLED and laid.term is not None:
+            yield _Open(course, laid, item, known)
+
+
+def _work(one: _Open, zone: ZoneInfo, day: date) -> Work:
+    span = one.item.span
+    due = span.due.astimezone(zone) if span.due else None
+    return Work(
+        key=one.item.id,
+        minutes=one.item.effort_minutes,
+        release=max(day, span.opens.astimezone(zone).date()) if span.opens else day,
+        due=due.date() if due else None,
+        chain=one.item.module_id,
+        due_minutes=due.hour * 60 + due.minute if due else 24 * 60,
+    )
+
+
+def _start(one: _Open, person: Person) -> datetime | None:
+    proposed = one.laid.proposed_starts(person.budget_minutes).get(one.item.id)
+    return one.item.span.start_by or proposed
+
+
+def _course_item(one: _Open) -> out.CourseItem:
+    return out.CourseItem(slug=one.course.slug, code=one.course.code, item=item_ref(ref(one.laid, one.item.id)))
+
+
+def _now_row(one: _Open, minutes: int, now: datetime, person: Person) -> out.TodayRow:
+    state = one.known.course.items[one.item.id]
+    return out.TodayRow(
+        slug=one.course.slug,
+        code=one.course.code,
+        zone=one.course.zone,
+        item=item_ref(ref(one.laid, one.item.id)),
+        kind=one.item.kind,
+        minutes=minutes,
+        whole_minutes=one.item.effort_minutes,
+        points=one.item.points,
+        due=one.item.span.due,
+        start_by=_start(one, person),
+        state=state.state.value,
+        overdue=state.overdue,
+        open=state.open,
+        started=one.known.details.get((one.item.id, "started"), {}),
+        waits_for=[item_ref(ref(one.laid, i)) for i in state.waits_for],
+    )
+
+
+def _later(open_items: dict[int, _Open], day: date, person: Person, zone: ZoneInfo) -> list[out.TodayRow]:
+    """Open work that must be started within a week and is due after it."""
+    end = day + timedelta(days=STRIP_DAYS - 1)
+    rows = []
+    for one in open_items.values():
+        start, due = _start(one, person), one.item.span.due
+        if start is None or due is None or due.astimezone(zone).date() <= end:
+            continue
+        if start.astimezone(zone).date() <= end and one.known.course.items[one.item.id].open:
+            rows.append(_now_row(one, one.item.effort_minutes, due, person))
+    return sorted(rows, key=lambda r: (r.start_by or r.due, r.due))  # type: ignore[arg-type,return-value]
+
+
+def _strip_day(day: date, plan: DayPlan, open_items: dict[int, _Open], person: Person, zone: ZoneInfo) -> out.StripDay:
+    due = [o for o in open_items.values() if o.item.span.due and o.item.span.due.astimezone(zone).date() == day]
+    over = next((o.minutes for o in plan.overflows if o.day == day), 0)
+    return out.StripDay(
+        day=day,
+        planned=plan.minutes_on(day),
+        budget=person.budget_minutes[day.weekday()],
+        due=len(due),
+        due_minutes=sum(o.item.effort_minutes for o in due),
+        over=over,
+    )
+
+
+def _news(person: Person, since: datetime, courses: dict[int, tuple[Course, Layout]]) -> list[out.News]:
+    found = []
+    for score in marks().new_scores(person.pk, since):
+        if score.course_id not in courses:
+            continue
+        course, laid = courses[score.course_id]
+        item = laid.student_items.get(score.item_id)
+        if item is not None:
+            found.append(
+                out.News(
+                    kind="score",
+                    slug=course.slug,
+                    code=course.code,
+                    zone=course.zone,
+                    item=item_ref(ref(laid, item.id)),
+                    at=score.at,
+                    points=str(score.points.normalize()),
+                    possible=str(item.points or 0).removesuffix(".0"),
+                    has_comment=score.has_comment,
+                )
+            )
+    return found

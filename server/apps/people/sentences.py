@@ -1,0 +1,7 @@
+"""What people says."""
+
+from django.utils.translation import gettext_lazy as _
+
+SENTENCES = {
+    "person.budget": _("Give the minutes of each of the seven days, from 0 to %(most)s."),
+}
