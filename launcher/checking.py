@@ -53,7 +53,7 @@ def _all(env: dict[str, str]) -> int:
 
 
 TYPED = ("core/unvo_core", "server/apps", "server/config", "server/demo", "launcher")
-APPS = ("kernel", "people", "courses", "messaging", "gradebook", "assignments")
+APPS = ("kernel", "people", "courses", "messaging", "gradebook", "assignments", "transfer")
 
 
 def _passes(name: str, where: Path, command: Sequence[str | Path], env: dict[str, str]) -> bool:

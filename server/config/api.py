@@ -6,6 +6,7 @@ from apps.gradebook.api.routers import router as gradebook
 from apps.kernel.public import answer_problems
 from apps.messaging.api.routers import router as messaging
 from apps.people.api.routers import router as people
+from apps.transfer.api.routers import router as transfer
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
@@ -16,3 +17,4 @@ api.add_router("", courses)
 api.add_router("", messaging)
 api.add_router("", gradebook)
 api.add_router("", assignments)
+api.add_router("", transfer)

@@ -1,5 +1,6 @@
 """Addresses: the API, files, sign-in, and everything else is the web application's."""
 
+from apps.courses.public import read_feed
 from apps.kernel.public import send_file, server_error
 from django.urls import include, path, re_path
 
@@ -10,7 +11,8 @@ handler500 = server_error
 
 urlpatterns = [
     path("api/", api.urls),
+    path("calendar/<str:secret>.ics", read_feed, name="calendar"),
     path("files/<uuid:key>/<str:name>", send_file, name="file"),
     path("_allauth/", include("allauth.headless.urls")),
-    re_path(r"^(?!api/|files/|static/|_allauth/).*$", shell),
+    re_path(r"^(?!api/|files/|calendar/|static/|_allauth/).*$", shell),
 ]

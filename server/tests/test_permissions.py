@@ -73,8 +73,53 @@ TABLE: dict[str, set[str]] = {
     f"get {QUEUE}": TEACHERS,
     f"get {QUEUE}/{{person_id}}": TEACHERS,
     f"put {QUEUE}/{{person_id}}/score": TEACHERS,
+    "get /api/today": SIGNED_IN,
+    "post /api/today/seen": SIGNED_IN,
+    "put /api/today/budget": SIGNED_IN,
+    "get /api/holidays": SIGNED_IN,
+    "get /api/calendar-feeds": SIGNED_IN,
+    "post /api/calendar-feeds": MEMBERS,
+    "delete /api/calendar-feeds/{feed_id}": SIGNED_IN,
+    f"get {COURSE}/calendar.ics": MEMBERS,
+    f"get {COURSE}/print/term": MEMBERS,
+    f"get {COURSE}/print/weeks/{{key}}": MEMBERS,
+    f"get {COURSE}/term": MEMBERS,
+    f"get {COURSE}/schedule": TEACHERS,
+    f"put {COURSE}/schedule": INSTRUCTORS,
+    f"put {COURSE}/opened": INSTRUCTORS,
+    f"post {COURSE}/shift": INSTRUCTORS,
+    f"get {COURSE}/allowances": INSTRUCTORS,
+    f"post {COURSE}/allowances": INSTRUCTORS,
+    f"delete {COURSE}/allowances/{{allowance_id}}": INSTRUCTORS,
+    f"post {COURSE}/term-move/preview": INSTRUCTORS,
+    f"post {COURSE}/term-move": INSTRUCTORS,
+    f"get {COURSE}/date-check": TEACHERS,
+    f"post {COURSE}/date-check/fix": INSTRUCTORS,
+    f"post {COURSE}/date-check/waive": INSTRUCTORS,
+    f"post {COURSE}/copy": INSTRUCTORS,
+    f"get {COURSE}/rhythms": INSTRUCTORS,
+    f"post {COURSE}/rhythms": INSTRUCTORS,
+    f"post {COURSE}/rhythms/preview": INSTRUCTORS,
+    f"post {COURSE}/paste": INSTRUCTORS,
+    f"post {COURSE}/paste/preview": INSTRUCTORS,
 }
 
+SCHEDULE = {
+    "name": "Autumn",
+    "first_day": "2026-08-17",
+    "last_day": "2026-12-11",
+    "zone": "America/Chicago",
+    "default_due_time": "23:59",
+    "credits": "3",
+    "breaks": [],
+    "patterns": [{"slots": [{"on": 0, "start": "10:00", "end": "11:15"}]}],
+}
+RHYTHM = {
+    "name": "Weekly",
+    "beats": [{"key": "a", "kind": "page", "title": "Notes {n}"}],
+    "steps": {"first": 1, "last": 2},
+}
+TABLE_TEXT = {"text": "Week,Topic\n1,Notes\n"}
 BODIES: dict[str, Any] = {
     f"post {ITEM}/tick": {"done": True},
     f"post {ITEM}/acknowledgement": {"edition": 1},
@@ -98,6 +143,23 @@ BODIES: dict[str, Any] = {
         "attempts": None,
     },
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
+}
+BODIES |= {
+    "put /api/today/budget": {"minutes": [60] * 7},
+    "post /api/calendar-feeds": {"slug": "srv-110"},
+    f"put {COURSE}/schedule": SCHEDULE,
+    f"put {COURSE}/opened": {"done": True},
+    f"post {COURSE}/shift": {"item_ids": [1], "days": 1},
+    f"post {COURSE}/allowances": {"section_id": 0, "extra_attempts": 1},
+    f"post {COURSE}/term-move/preview": {"how": "redate", "schedule": SCHEDULE},
+    f"post {COURSE}/term-move": {"how": "redate", "schedule": SCHEDULE},
+    f"post {COURSE}/date-check/fix": {"keys": ["x"]},
+    f"post {COURSE}/date-check/waive": {"key": "x", "waived": True},
+    f"post {COURSE}/copy": {"title": "Copy", "code": "C 1"},
+    f"post {COURSE}/rhythms": RHYTHM,
+    f"post {COURSE}/rhythms/preview": RHYTHM,
+    f"post {COURSE}/paste": TABLE_TEXT,
+    f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
 UPLOADS = {f"post {ITEM}/file", f"post {ITEM}/images", f"post {ITEM}/hand-in/files"}
 
@@ -138,6 +200,8 @@ class PermissionTable(DemoCase):
             "change_id": 0,
             "person_id": handed.pk,
             "file_id": 0,
+            "feed_id": 0,
+            "allowance_id": 0,
             "number": receipt.number if receipt else "",
         }
         return path.removeprefix("/api").format(**values)

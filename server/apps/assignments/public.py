@@ -1,5 +1,5 @@
 """What upper apps may use of assignments."""
 
-from apps.assignments.queries import brief_of
+from apps.assignments.actions.copy_briefs import copy_briefs
 
-__all__ = ["brief_of"]
+__all__ = ["copy_briefs"]

@@ -1,11 +1,23 @@
 """What upper apps may use of courses."""
 
 from apps.courses.access import require_doable, require_open
+from apps.courses.actions.change_item import ItemEdit, change_item
+from apps.courses.actions.change_module import ModuleEdit, change_module
+from apps.courses.actions.copy_layout import copy_layout
+from apps.courses.actions.layout_change import Edit
+from apps.courses.actions.layout_change import apply as apply_edits
+from apps.courses.actions.layout_change import lock as lock_course
+from apps.courses.actions.make_item import FIRST_RULES
 from apps.courses.actions.note_fact import forget, note
+from apps.courses.actions.set_moments import set_moments
+from apps.courses.actions.write_text import write_text
+from apps.courses.api.layout import changed
+from apps.courses.api.papers import read_feed
 from apps.courses.api.reading import enter
+from apps.courses.facts import row_of, rule_of
 from apps.courses.marks import ClassCount, Marks, MarkSource, NewScore, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
-from apps.courses.models import Course, Enrolment, Fact, Item, Section
+from apps.courses.models import Course, Enrolment, Fact, Item, Module, Part, Rhythm, Section
 from apps.courses.models.version import raises_version
 from apps.courses.persons import layout_for
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach
@@ -15,6 +27,7 @@ from apps.courses.queries import (
     fact_counts,
     item_row,
     json_rows,
+    latest_texts,
     layout,
     person_layout,
     progress,
@@ -22,50 +35,72 @@ from apps.courses.queries import (
     students,
 )
 from apps.courses.sheets import Reader, start_by
-from apps.courses.structure import LaidItem, Layout
+from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.telling import use_teller
-from apps.courses.wording import moment
+from apps.courses.wording import MOMENT_NAMES, moment, written_day
 
 __all__ = [
+    "FIRST_RULES",
+    "MOMENT_NAMES",
     "ClassCount",
     "Course",
+    "Edit",
     "Enrolment",
     "Fact",
     "Item",
+    "ItemEdit",
     "LaidItem",
+    "LaidModule",
     "Layout",
     "MarkSource",
     "Marks",
     "Membership",
+    "Module",
+    "ModuleEdit",
     "NewScore",
+    "Part",
     "Progress",
     "Reader",
+    "Rhythm",
     "Section",
     "ShownMark",
+    "apply_edits",
     "can_enter",
     "can_lay_out",
     "can_see_student",
     "can_study",
     "can_teach",
+    "change_item",
+    "change_module",
+    "changed",
+    "copy_layout",
     "course_by_slug",
     "enter",
     "fact_counts",
     "forget",
     "item_row",
     "json_rows",
+    "latest_texts",
     "layout",
     "layout_for",
+    "lock_course",
     "membership",
     "moment",
     "note",
     "person_layout",
     "progress",
     "raises_version",
+    "read_feed",
     "require_doable",
     "require_open",
+    "row_of",
+    "rule_of",
+    "set_moments",
     "start_by",
     "student_count",
     "students",
     "use_marks",
     "use_teller",
+    "write_text",
+    "written_day",
 ]

@@ -95,7 +95,9 @@ def _surroundings(course: Course) -> dict[str, list[dict[str, Any]]]:
     """Breaks, class patterns, allowances, groups and sections of students, as JSON rows by one query."""
     own = {"course_id": OuterRef("pk")}
     found = Course.objects.filter(pk=course.pk).values_list(
-        json_rows(TermBreak.objects.filter(term_id=OuterRef("term_id"), removed=False).order_by("first_day"), BREAK_FIELDS),
+        json_rows(
+            TermBreak.objects.filter(term_id=OuterRef("term_id"), removed=False).order_by("first_day"), BREAK_FIELDS
+        ),
         json_rows(MeetingPattern.objects.filter(**own).order_by("section__number"), PATTERN_FIELDS),
         json_rows(Allowance.objects.filter(**own, removed=False).order_by("id"), ALLOWANCE_FIELDS),
         json_rows(GroupMember.objects.filter(group__course_id=OuterRef("pk")), ("person_id", "group_id")),
@@ -140,7 +142,7 @@ def progress_in(courses: dict[int, tuple[Course, Layout]], person_id: int, now: 
     rows: dict[int, list[FactRow]] = {}
     own = Fact.objects.filter(course_id__in=list(courses), person_id=person_id)
     for course_id, *row in own.values_list("course_id", *FACT_FIELDS):
-        rows.setdefault(course_id, []).append(tuple(row))  # type: ignore[arg-type]
+        rows.setdefault(course_id, []).append(tuple(row))
     known = marks().of_person_in(courses, person_id)
     return {pk: _progress(laid, rows.get(pk, []), known.get(pk, Marks()), now) for pk, (_, laid) in courses.items()}
 
@@ -172,6 +174,15 @@ def fact_counts(course: Course, item_ids: list[int] | None = None) -> dict[tuple
 
 def latest_text(item_id: int) -> ItemText | None:
     return ItemText.objects.filter(item_id=item_id).order_by("-edition").first()
+
+
+def latest_texts(course: Course) -> dict[int, tuple[int, str]]:
+    """Item -> (edition, html) of its present text, for a whole course by one query."""
+    rows = ItemText.objects.filter(item__course=course, item__removed=False).order_by("item_id", "-edition")
+    return {
+        item: (edition, html)
+        for item, edition, html in rows.distinct("item_id").values_list("item_id", "edition", "html")
+    }
 
 
 def item_row(course: Course, item_id: int) -> Item:

@@ -38,7 +38,7 @@ def term_map(course: Course, reader: Reader) -> out.TermMap:
         classes=len(laid.calendar.meetings),
         breaks=[out.Break(name=b.name, first_day=b.first_day, last_day=b.last_day) for b in laid.term.breaks],
         weeks=[_week(w, laid, course, modules, entries) for w in laid.weeks],
-        outside=[e for e in entries.values() for e in e if not _inside(e, laid.calendar)],
+        outside=[e for day in entries.values() for e in day if not _inside(e, laid.calendar)],
         counted=[_points(m, i, seen) for m in modules for i in m.items if counts(i)],
     )
 

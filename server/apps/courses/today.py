@@ -144,7 +144,7 @@ def _later(open_items: dict[int, _Open], day: date, person: Person, zone: ZoneIn
             continue
         if start.astimezone(zone).date() <= end and one.known.course.items[one.item.id].open:
             rows.append(_now_row(one, one.item.effort_minutes, due, person))
-    return sorted(rows, key=lambda r: (r.start_by or r.due, r.due))  # type: ignore[arg-type,return-value]
+    return sorted(rows, key=lambda r: (r.start_by or r.due, r.due))
 
 
 def _strip_day(day: date, plan: DayPlan, open_items: dict[int, _Open], person: Person, zone: ZoneInfo) -> out.StripDay:

@@ -1,6 +1,6 @@
 """Moments in words, as every sentence of the server writes them."""
 
-from datetime import datetime
+from datetime import date, datetime
 from zoneinfo import ZoneInfo
 
 from django.utils.formats import date_format
@@ -14,5 +14,10 @@ def moment(at: datetime, zone: ZoneInfo) -> str:
     return date_format(at.astimezone(zone), "D j M, H:i")
 
 
-def day(at: datetime, zone: ZoneInfo) -> str:
+def day_of(at: datetime, zone: ZoneInfo) -> str:
     return date_format(at.astimezone(zone), "D j M")
+
+
+def written_day(day: date) -> str:
+    """'Sun 18 Oct 2026'."""
+    return date_format(day, "D j M Y")

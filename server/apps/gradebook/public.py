@@ -1,19 +1,30 @@
 """What upper apps may use of the gradebook: push scores, read what counts."""
 
+from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
+from apps.gradebook.actions.set_grading import set_grading
+from apps.gradebook.actions.set_weights import drop_graded, set_drops, set_weights
 from apps.gradebook.facts import counted, rules_of
 from apps.gradebook.marks import points
-from apps.gradebook.queries import cells_of_item, score_row
+from apps.gradebook.queries import cells_of_item, ghost_rows, score_row
 from apps.gradebook.setup import late_rule
+from apps.gradebook.setup import setup as setup_of
 
 __all__ = [
     "ScoreWish",
     "cells_of_item",
+    "copy_grading",
     "counted",
+    "drop_graded",
+    "ghost_rows",
     "graded_item",
     "late_rule",
     "points",
     "rules_of",
     "save_score",
     "score_row",
+    "set_drops",
+    "set_grading",
+    "set_weights",
+    "setup_of",
 ]

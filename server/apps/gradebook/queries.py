@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from datetime import datetime
 from typing import Any
 
-from django.db.models import OuterRef
+from django.db.models import Exists, OuterRef
 
 from apps.courses.public import Course, NewScore, json_rows
 from apps.gradebook.facts import AttemptScore, CellScores, fraction
@@ -92,7 +92,7 @@ def new_scores(person_id: int, since: datetime) -> list[NewScore]:
         .order_by("-released_at")
         .values_list("cell__graded_item__course_id", "cell__graded_item__item_id", "released_at", "raw", "comment")
     )
-    return [NewScore(c, i, at, raw, bool(comment)) for c, i, at, raw, comment in rows[:20]]
+    return [NewScore(c, i, at, raw, bool(comment)) for c, i, at, raw, comment in rows[:20] if at]
 
 
 def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:
@@ -127,6 +127,14 @@ def _gathered(rows: Iterable[CellRow]) -> dict[int, CellScores]:
             before = (*before, scored)
         found[key] = CellScores(excused, before)
     return found
+
+
+def ghost_rows(course: Course) -> list[tuple[int, str, bool]]:
+    """Graded items whose item was removed: id, title, whether anyone has a score there."""
+    rows = GradedItem.objects.filter(course=course, item__removed=True).annotate(
+        scored=Exists(Score.objects.filter(cell__graded_item=OuterRef("pk")))
+    )
+    return list(rows.order_by("id").values_list("id", "item__title", "scored"))
 
 
 def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:

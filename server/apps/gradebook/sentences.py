@@ -13,4 +13,6 @@ SENTENCES = {
     "score.not_in_course": _("This person is not a student of this course."),
     "grading.no_such_category": _("That category belongs to another course."),
     "release.nothing_held": _("No score of this item is held, so there is nothing to release."),
+    "grading.no_ghost": _("This is not in the gradebook any more, or it is on the path again."),
+    "grading.ghost_has_scores": _("%(title)s has scores, so it stays in the gradebook until somebody decides on them."),
 }

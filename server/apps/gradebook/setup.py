@@ -27,6 +27,13 @@ class Setup:
     graded: dict[int, GradedItem]
     laid: Layout
 
+    def is_graded(self, item_id: int) -> bool:
+        return item_id in self.graded
+
+    def category_of(self, item_id: int) -> int | None:
+        row = self.graded.get(item_id)
+        return row.category_id if row else None
+
     @cached_property
     def rules(self) -> dict[int, ItemRules]:
         return {item_id: rules_of(row) for item_id, row in self.graded.items()}

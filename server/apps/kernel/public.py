@@ -5,13 +5,14 @@ from apps.kernel.audit import record
 from apps.kernel.clock import now
 from apps.kernel.downloads import guard_files, send_file
 from apps.kernel.models import AuditRecord, StoredFile
+from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.problem_json import answer_problems, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import actor_of, answer
 from apps.kernel.richtext import clean, words_in
 from apps.kernel.sentences import register, sentence
 from apps.kernel.texts import one_line, web_link
-from apps.kernel.uploads import location, store
+from apps.kernel.uploads import existing_files, location, store
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.writes import write
 
@@ -28,11 +29,14 @@ __all__ = [
     "answer",
     "answer_problems",
     "clean",
+    "existing_files",
     "guard_files",
     "location",
     "not_found",
     "now",
     "one_line",
+    "pdf",
+    "pdf_answer",
     "record",
     "refuse_problems",
     "register",

@@ -6,6 +6,7 @@ import hashlib
 import os
 from pathlib import Path
 from typing import Protocol
+from uuid import UUID
 
 import filetype
 from django.conf import settings
@@ -127,3 +128,8 @@ def _write(upload: Upload) -> tuple[str, str]:
     final.parent.mkdir(exist_ok=True)
     temporary.replace(final)
     return sha256, f"{sha256[:2]}/{sha256}"
+
+
+def existing_files(keys: set[UUID]) -> set[UUID]:
+    """Those of these keys that name a stored file."""
+    return set(StoredFile.objects.filter(key__in=keys).values_list("key", flat=True)) if keys else set()

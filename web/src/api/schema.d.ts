@@ -4,6 +4,44 @@
  */
 
 export interface paths {
+    "/api/calendar-feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** My Feeds */
+        get: operations["apps_courses_api_papers_my_feeds"];
+        put?: never;
+        /**
+         * Make Feed
+         * @description A new address; the one before stops. The secret is shown this once.
+         */
+        post: operations["apps_courses_api_papers_make_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar-feeds/{feed_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete Feed */
+        delete: operations["apps_courses_api_papers_delete_feed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses": {
         parameters: {
             query?: never;
@@ -13,6 +51,61 @@ export interface paths {
         };
         /** My Courses */
         get: operations["apps_courses_api_reading_my_courses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/allowances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Allowances */
+        get: operations["apps_courses_api_time_read_allowances"];
+        put?: never;
+        /** Give Allowance */
+        post: operations["apps_courses_api_time_give_allowance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/allowances/{allowance_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End Allowance */
+        delete: operations["apps_courses_api_time_end_allowance"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar File
+         * @description One's own dates of a course as a file, once.
+         */
+        get: operations["apps_courses_api_papers_calendar_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -49,6 +142,74 @@ export interface paths {
         get: operations["apps_gradebook_api_routers_class_strips"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Copy */
+        post: operations["apps_transfer_api_routers_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/date-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Date Check */
+        get: operations["apps_transfer_api_routers_read_date_check"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/date-check/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fix */
+        post: operations["apps_transfer_api_routers_fix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/date-check/waive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Waive Finding */
+        post: operations["apps_transfer_api_routers_waive_finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -291,7 +452,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Moments */
-        put: operations["apps_courses_api_layout_edit_moments"];
+        put: operations["apps_courses_api_time_edit_moments"];
         post?: never;
         delete?: never;
         options?: never;
@@ -453,6 +614,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Opened */
+        put: operations["apps_courses_api_time_edit_opened"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/parts/{part_id}": {
         parameters: {
             query?: never;
@@ -471,6 +649,121 @@ export interface paths {
         patch: operations["apps_courses_api_layout_edit_part"];
         trace?: never;
     };
+    "/api/courses/{slug}/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Paste */
+        post: operations["apps_transfer_api_routers_paste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/paste/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Paste
+         * @description What each row of the table would become; changes nothing.
+         */
+        post: operations["apps_transfer_api_routers_preview_paste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/print/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Term
+         * @description The term's schedule as PDF.
+         */
+        get: operations["apps_courses_api_papers_print_term"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/print/weeks/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Week
+         * @description A week's checklist as PDF.
+         */
+        get: operations["apps_courses_api_papers_print_week"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/rhythms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Rhythms */
+        get: operations["apps_transfer_api_routers_read_rhythms"];
+        put?: never;
+        /** Stamp */
+        post: operations["apps_transfer_api_routers_stamp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/rhythms/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Rhythm
+         * @description What stamping would do; changes nothing.
+         */
+        post: operations["apps_transfer_api_routers_preview_rhythm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/ribbon": {
         parameters: {
             query?: never;
@@ -482,6 +775,41 @@ export interface paths {
         get: operations["apps_courses_api_reading_course_ribbon"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Schedule */
+        get: operations["apps_courses_api_time_read_schedule"];
+        /** Edit Schedule */
+        put: operations["apps_courses_api_time_edit_schedule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/shift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Shift */
+        post: operations["apps_courses_api_time_shift"];
         delete?: never;
         options?: never;
         head?: never;
@@ -525,6 +853,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/term": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Term */
+        get: operations["apps_courses_api_time_read_term"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/term-move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Term
+         * @description Re-date by rule, or repace over another length: one change with one undo.
+         */
+        post: operations["apps_courses_api_time_move_term"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/term-move/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Term Move
+         * @description What re-dating or repacing to this schedule would do; changes nothing.
+         */
+        post: operations["apps_courses_api_time_preview_term_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/weeks/{key}": {
         parameters: {
             query?: never;
@@ -537,6 +922,26 @@ export interface paths {
          * @description The week with this key, or the module with this number in a course without dates.
          */
         get: operations["apps_courses_api_reading_week_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Holidays
+         * @description The places that holidays are known of, and those of one place between two days.
+         */
+        get: operations["apps_courses_api_time_read_holidays"];
         put?: never;
         post?: never;
         delete?: never;
@@ -636,6 +1041,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Today */
+        get: operations["apps_courses_api_time_read_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/budget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Budget */
+        put: operations["apps_courses_api_time_edit_budget"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Seen Today */
+        post: operations["apps_courses_api_time_seen_today"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -644,6 +1100,120 @@ export interface components {
         AcknowledgeIn: {
             /** Edition */
             edition: number;
+        };
+        /** AllowanceIn */
+        AllowanceIn: {
+            /**
+             * Excused
+             * @default false
+             */
+            excused: boolean;
+            /**
+             * Extra Attempts
+             * @default 0
+             */
+            extra_attempts: number;
+            /** Group Id */
+            group_id?: number | null;
+            /** Item Id */
+            item_id?: number | null;
+            /** Person Id */
+            person_id?: number | null;
+            /** Section Id */
+            section_id?: number | null;
+            /**
+             * Shift Minutes
+             * @default {}
+             */
+            shift_minutes: {
+                [key: string]: number;
+            };
+            /**
+             * Time Factor
+             * @default 1
+             */
+            time_factor: number | string;
+            /**
+             * Walls
+             * @default {}
+             */
+            walls: {
+                [key: string]: string;
+            };
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /** AllowanceOut */
+        AllowanceOut: {
+            /** Excused */
+            excused: boolean;
+            /** Extra Attempts */
+            extra_attempts: number;
+            /**
+             * Given At
+             * Format: date-time
+             */
+            given_at: string;
+            /** Given By */
+            given_by: string;
+            /** Id */
+            id: number;
+            item: components["schemas"]["ItemRef"] | null;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "person" | "group" | "section";
+            /** Shift Minutes */
+            shift_minutes: {
+                [key: string]: number;
+            };
+            /** Students */
+            students: number;
+            /** Time Factor */
+            time_factor: string;
+            /** Walls */
+            walls: {
+                [key: string]: string;
+            };
+            /** Whom */
+            whom: string;
+            /** Why */
+            why: string;
+        };
+        /** Allowances */
+        Allowances: {
+            /** Given */
+            given: components["schemas"]["AllowanceOut"][];
+            /** Groups */
+            groups: components["schemas"]["Choice"][];
+            /** Items */
+            items: components["schemas"]["ItemRef"][];
+            /** Sections */
+            sections: components["schemas"]["Choice"][];
+            /** Students */
+            students: components["schemas"]["Choice"][];
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * Allowed
+         * @description What allowances made of this item for its reader. `moments`: those that differ from the course's.
+         */
+        Allowed: {
+            /** Excused */
+            excused: boolean;
+            /** Extra Attempts */
+            extra_attempts: number;
+            /** Moments */
+            moments: string[];
+            /** Time Factor */
+            time_factor: string;
+            /** Why */
+            why: string[];
         };
         /**
          * Arithmetic
@@ -693,6 +1263,89 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** Beat */
+        Beat: {
+            /**
+             * Category
+             * @default
+             */
+            category: string;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "file" | "link" | "assignment" | "acknowledgement";
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+            /**
+             * Moments
+             * @default {}
+             */
+            moments: {
+                [key: string]: components["schemas"]["BeatMoment"];
+            };
+            /**
+             * Part
+             * @default
+             */
+            part: string;
+            /** Points */
+            points?: number | null;
+            /**
+             * Required
+             * @default true
+             */
+            required: boolean;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BeatMoment
+         * @description On a weekday of the week {weekday, time, plus}, or from its nth class {nth, edge, minutes}.
+         */
+        BeatMoment: {
+            /**
+             * Edge
+             * @default start
+             * @enum {string}
+             */
+            edge: "start" | "end";
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+            /**
+             * Nth
+             * @default 1
+             */
+            nth: number;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "day" | "class";
+            /**
+             * Plus
+             * @default 0
+             */
+            plus: number;
+            /**
+             * Time
+             * @default 23:59
+             */
+            time: string;
+            /**
+             * Weekday
+             * @default 0
+             */
+            weekday: number;
+        };
         /** Book */
         Book: {
             /** Categories */
@@ -730,6 +1383,26 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
+        /** Break */
+        Break: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /**
+             * Takes Week Number
+             * @default false
+             */
+            takes_week_number: boolean;
+        };
         /** Brief */
         Brief: {
             /** Attempts */
@@ -744,6 +1417,24 @@ export interface components {
             takes_hand_ins: boolean;
             /** Takes Text */
             takes_text: boolean;
+        };
+        /** Budget */
+        Budget: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Minutes */
+            minutes: number[];
+        };
+        /**
+         * BudgetIn
+         * @description Minutes of each weekday, Monday first.
+         */
+        BudgetIn: {
+            /** Minutes */
+            minutes: number[];
         };
         /** CategoryRow */
         CategoryRow: {
@@ -811,6 +1502,32 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** ClassMeeting */
+        ClassMeeting: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Day Type */
+            day_type: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Moved By Clock */
+            moved_by_clock: boolean;
+            /** Number */
+            number: number;
+            /** Place */
+            place: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+        };
         /**
          * ClassProgress
          * @description What a teacher sees of an item instead of a state of their own.
@@ -826,6 +1543,73 @@ export interface components {
             students: number;
             /** Waiting */
             waiting: number;
+        };
+        /** Copied */
+        Copied: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+        };
+        /** CopyIn */
+        CopyIn: {
+            /** Code */
+            code: string;
+            /** Title */
+            title: string;
+        };
+        /** CourseItem */
+        CourseItem: {
+            /** Code */
+            code: string;
+            item: components["schemas"]["ItemRef"];
+            /** Slug */
+            slug: string;
+        };
+        /**
+         * DateCheck
+         * @description `open`: findings that nobody has waived.
+         */
+        DateCheck: {
+            /**
+             * Checked At
+             * Format: date-time
+             */
+            checked_at: string;
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Open */
+            open: number;
+            /** Opened */
+            opened: boolean;
+        };
+        /**
+         * DayException
+         * @description No class on that day; or another day type ('*' for all classes); or classes of its own.
+         */
+        DayException: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Day Type */
+            day_type?: string | null;
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /** DemoPerson */
         DemoPerson: {
@@ -861,6 +1645,25 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Entry
+         * @description An item on the day on which it is due.
+         */
+        Entry: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            row: components["schemas"]["Row"];
+            /** Step */
+            step: string;
+        };
         /** FactsOfItem */
         FactsOfItem: {
             /** Done */
@@ -870,6 +1673,35 @@ export interface components {
             next: components["schemas"]["ItemRef"] | null;
             /** State */
             state: string;
+        };
+        /**
+         * Feed
+         * @description `slug` null: all courses. `address` is shown once, when it is made.
+         */
+        Feed: {
+            /** Address */
+            address: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Read At */
+            read_at: string | null;
+            /** Slug */
+            slug: string | null;
+        };
+        /** FeedIn */
+        FeedIn: {
+            /** Slug */
+            slug?: string | null;
+        };
+        /** Feeds */
+        Feeds: {
+            /** Feeds */
+            feeds: components["schemas"]["Feed"][];
         };
         /** File */
         File: {
@@ -882,6 +1714,36 @@ export interface components {
             /** Size */
             size: number;
         };
+        /**
+         * Finding
+         * @description `address`: the page of this course where it can be seen and changed, '' for the course as a whole.
+         */
+        Finding: {
+            /** About */
+            about: string;
+            /** Address */
+            address: string;
+            /** Code */
+            code: string;
+            /** Fix */
+            fix: string | null;
+            /** Key */
+            key: string;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "wrong" | "doubtful" | "notice";
+            /** Waived */
+            waived: boolean;
+        };
+        /** FixIn */
+        FixIn: {
+            /** Keys */
+            keys: string[];
+        };
         /** GradingIn */
         GradingIn: {
             /** Category Id */
@@ -890,6 +1752,15 @@ export interface components {
             hold: boolean;
             /** Late Rule Id */
             late_rule_id: number | null;
+        };
+        /** Holidays */
+        Holidays: {
+            /** Found */
+            found: components["schemas"]["Break"][];
+            /** Places */
+            places: {
+                [key: string]: string[];
+            };
         };
         /** ItemChange */
         ItemChange: {
@@ -908,6 +1779,8 @@ export interface components {
              * @default false
              */
             no_points: boolean;
+            /** Place */
+            place?: string | null;
             /** Points */
             points?: number | null;
             /** Practice */
@@ -1105,6 +1978,55 @@ export interface components {
             /** Subject */
             subject: string;
         };
+        /**
+         * MapDay
+         * @description `off`: the break or holiday that this day belongs to.
+         */
+        MapDay: {
+            /** Cancelled */
+            cancelled: boolean;
+            /** Classes */
+            classes: components["schemas"]["ClassMeeting"][];
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Entries */
+            entries: components["schemas"]["Entry"][];
+            /** Off */
+            off: string;
+        };
+        /** MapWeek */
+        MapWeek: {
+            /** Break Name */
+            break_name: string | null;
+            /** Days */
+            days: components["schemas"]["MapDay"][];
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Key */
+            key: string;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /**
+             * Load
+             * @enum {string}
+             */
+            load: "light" | "fitting" | "over";
+            /** Minutes */
+            minutes: number;
+            /** Number */
+            number: number | null;
+            /** Topic */
+            topic: string;
+        };
         /** Me */
         Me: {
             /** Demo */
@@ -1141,19 +2063,17 @@ export interface components {
             /** Week */
             week?: number | null;
         };
-        /**
-         * MomentsIn
-         * @description Wall times in the course's zone ('2026-10-18T23:59'); null takes a moment away.
-         */
-        MomentsIn: {
-            /** Closes */
-            closes?: string | null;
-            /** Due */
-            due?: string | null;
-            /** Opens */
-            opens?: string | null;
-            /** Start By */
-            start_by?: string | null;
+        /** MovedMoment */
+        MovedMoment: {
+            /** After */
+            after: string | null;
+            /** Before */
+            before: string | null;
+            item: components["schemas"]["ItemRef"];
+            /** Moment */
+            moment: string;
+            /** Notes */
+            notes: string[];
         };
         /** MyWork */
         MyWork: {
@@ -1174,6 +2094,61 @@ export interface components {
             score: components["schemas"]["OwnScore"] | null;
             /** Turnaround Days */
             turnaround_days: number;
+        };
+        /** News */
+        News: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Code */
+            code: string;
+            /** Has Comment */
+            has_comment: boolean;
+            item: components["schemas"]["ItemRef"];
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "score";
+            /** Points */
+            points: string;
+            /** Possible */
+            possible: string;
+            /** Slug */
+            slug: string;
+            /** Zone */
+            zone: string;
+        };
+        /** NextClass */
+        NextClass: {
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Number */
+            number: number;
+            /** Place */
+            place: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+        };
+        /** Overflow */
+        Overflow: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Items */
+            items: components["schemas"]["CourseItem"][];
+            /** Minutes */
+            minutes: number;
         };
         /**
          * OwnScore
@@ -1205,6 +2180,83 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** Paste */
+        Paste: {
+            /** Change */
+            change: number | null;
+            /** Columns */
+            columns: string[];
+            /**
+             * Order
+             * @enum {string}
+             */
+            order: "day_first" | "month_first";
+            /** Problems */
+            problems: components["schemas"]["PasteProblem"][];
+            /** Rows */
+            rows: components["schemas"]["PastedRow"][];
+        };
+        /** PasteIn */
+        PasteIn: {
+            /**
+             * Order
+             * @default month_first
+             * @enum {string}
+             */
+            order: "day_first" | "month_first";
+            /** Text */
+            text: string;
+        };
+        /** PasteProblem */
+        PasteProblem: {
+            /** Column */
+            column: number;
+            /** Line */
+            line: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /** PastedItem */
+        PastedItem: {
+            /** Due */
+            due: string | null;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+        };
+        /** PastedRow */
+        PastedRow: {
+            /** Carried */
+            carried: boolean;
+            /** Items */
+            items: components["schemas"]["PastedItem"][];
+            /** Line */
+            line: number;
+            /** Topic */
+            topic: string;
+            /** Week */
+            week: number | null;
+        };
+        /**
+         * Pattern
+         * @description `section_id` null: the pattern of the whole course.
+         */
+        Pattern: {
+            /**
+             * Exceptions
+             * @default []
+             */
+            exceptions: components["schemas"]["DayException"][];
+            rotation?: components["schemas"]["Rotation"] | null;
+            /** Section Id */
+            section_id?: number | null;
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+        };
         /**
          * PlaceIn
          * @description Put the item into a part (or above all parts), before another item or at the end.
@@ -1214,6 +2266,27 @@ export interface components {
             before?: number | null;
             /** Part Id */
             part_id?: number | null;
+        };
+        /** Points */
+        Points: {
+            /** Due */
+            due: string | null;
+            /** Id */
+            id: number;
+            /** Points */
+            points: string;
+            /** Published */
+            published: boolean;
+            /** Score */
+            score: string | null;
+            /** State */
+            state: string;
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Week */
+            week: number | null;
         };
         /** Queue */
         Queue: {
@@ -1317,6 +2390,33 @@ export interface components {
             /** Scores */
             scores: number;
         };
+        /** RhythmIn */
+        RhythmIn: {
+            /** Beats */
+            beats: components["schemas"]["Beat"][];
+            /** Id */
+            id?: number | null;
+            /** Name */
+            name: string;
+            steps: components["schemas"]["Steps"];
+            /**
+             * Unit
+             * @default week
+             * @enum {string}
+             */
+            unit: "week" | "section";
+        };
+        /** Rhythms */
+        Rhythms: {
+            /** Categories */
+            categories: string[];
+            /** Classes */
+            classes: number;
+            /** Rhythms */
+            rhythms: components["schemas"]["RhythmIn"][];
+            /** Weeks */
+            weeks: number[];
+        };
         /** Ribbon */
         Ribbon: {
             /** Cells */
@@ -1327,11 +2427,14 @@ export interface components {
             current: string;
             /** Dated */
             dated: boolean;
+            next_class: components["schemas"]["NextClass"] | null;
             /**
              * Now
              * Format: date-time
              */
             now: string;
+            /** Opened */
+            opened: boolean;
             /** Role */
             role: string;
             /** Section */
@@ -1345,8 +2448,30 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /** Rotation */
+        Rotation: {
+            /**
+             * School Days
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4
+             *     ]
+             */
+            school_days: number[];
+            /** Types */
+            types: string[];
+            /**
+             * Waits
+             * @default true
+             */
+            waits: boolean;
+        };
         /** Row */
         Row: {
+            allowed: components["schemas"]["Allowed"] | null;
             /** Closes */
             closes: string | null;
             /** Deduction */
@@ -1380,6 +2505,8 @@ export interface components {
             overdue: boolean;
             /** Part Id */
             part_id: number | null;
+            /** Place */
+            place: string;
             /** Points */
             points: number | null;
             /** Practice */
@@ -1390,6 +2517,12 @@ export interface components {
             receipt: string;
             /** Required */
             required: boolean;
+            /** Rules */
+            rules: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            };
             /** Score */
             score: string | null;
             /** Start By */
@@ -1406,6 +2539,135 @@ export interface components {
             title: string;
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
+        };
+        /**
+         * RuleIn
+         * @description A moment as a rule, by 'on': week {week, weekday, time}; class {number, edge, minutes};
+         *     moment {item, moment, days, classes, time}.
+         */
+        RuleIn: {
+            /** Classes */
+            classes?: number | null;
+            /** Days */
+            days?: number | null;
+            /** Edge */
+            edge?: ("start" | "end") | null;
+            /** Item */
+            item?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Moment */
+            moment?: ("opens" | "start_by" | "due" | "closes") | null;
+            /** Number */
+            number?: number | null;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "week" | "class" | "moment" | "absolute";
+            /** Time */
+            time?: string | null;
+            /** Wall */
+            wall?: string | null;
+            /** Week */
+            week?: number | null;
+            /** Weekday */
+            weekday?: number | null;
+        };
+        /**
+         * RulesIn
+         * @description A wall time in the course's zone ('2026-10-18T23:59'), a rule, or null for none.
+         */
+        RulesIn: {
+            /** Closes */
+            closes?: string | components["schemas"]["RuleIn"] | null;
+            /** Due */
+            due?: string | components["schemas"]["RuleIn"] | null;
+            /** Opens */
+            opens?: string | components["schemas"]["RuleIn"] | null;
+            /** Start By */
+            start_by?: string | components["schemas"]["RuleIn"] | null;
+        };
+        /**
+         * Schedule
+         * @description How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term.
+         */
+        Schedule: {
+            /** Breaks */
+            breaks: components["schemas"]["Break"][];
+            /** Classes */
+            classes: components["schemas"]["ClassMeeting"][];
+            /** Credits */
+            credits: string;
+            /** Dated */
+            dated: boolean;
+            /**
+             * Default Due Time
+             * Format: time
+             */
+            default_due_time: string;
+            /** First Day */
+            first_day: string | null;
+            /** First Week Number */
+            first_week_number: number;
+            /** Groups */
+            groups: components["schemas"]["Choice"][];
+            /** Last Day */
+            last_day: string | null;
+            /** Name */
+            name: string;
+            /** Opened At */
+            opened_at: string | null;
+            /** Patterns */
+            patterns: components["schemas"]["Pattern"][];
+            /** Sections */
+            sections: components["schemas"]["Choice"][];
+            /** Usual Minutes */
+            usual_minutes: number;
+            /** Week Start */
+            week_start: number;
+            /** Weeks */
+            weeks: components["schemas"]["MapWeek"][];
+            /** Zone */
+            zone: string;
+        };
+        /** ScheduleIn */
+        ScheduleIn: {
+            /** Breaks */
+            breaks: components["schemas"]["Break"][];
+            /** Credits */
+            credits: number | string;
+            /**
+             * Default Due Time
+             * Format: time
+             */
+            default_due_time: string;
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * First Week Number
+             * @default 1
+             */
+            first_week_number: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /** Patterns */
+            patterns: components["schemas"]["Pattern"][];
+            /**
+             * Week Start
+             * @default 0
+             */
+            week_start: number;
+            /** Zone */
+            zone: string;
         };
         /** ScoreIn */
         ScoreIn: {
@@ -1447,6 +2709,16 @@ export interface components {
             released_at: string | null;
             /** Version */
             version: number;
+        };
+        /** SectionStep */
+        SectionStep: {
+            /** Label */
+            label: string;
+            /**
+             * Topic
+             * @default
+             */
+            topic: string;
         };
         /** Sheet */
         Sheet: {
@@ -1532,6 +2804,96 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * ShiftIn
+         * @description Days or classes, one of them other than 0.
+         */
+        ShiftIn: {
+            /**
+             * Classes
+             * @default 0
+             */
+            classes: number;
+            /**
+             * Days
+             * @default 0
+             */
+            days: number;
+            /** Item Ids */
+            item_ids: number[];
+        };
+        /**
+         * Slot
+         * @description `on`: a weekday from 0 (Monday), or the name of a day type.
+         */
+        Slot: {
+            /**
+             * End
+             * Format: time
+             */
+            end: string;
+            /** On */
+            on: number | string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Start
+             * Format: time
+             */
+            start: string;
+        };
+        /** StampedItem */
+        StampedItem: {
+            /** Closes */
+            closes: string | null;
+            /** Due */
+            due: string | null;
+            /** Kind */
+            kind: string;
+            /** Minutes */
+            minutes: number;
+            /** Opens */
+            opens: string | null;
+            /** Part */
+            part: string;
+            /** Points */
+            points: number | null;
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Week */
+            week: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "new" | "changed" | "kept" | "same";
+        };
+        /** Stamping */
+        Stamping: {
+            /** Change */
+            change: number | null;
+            /** Changed */
+            changed: number;
+            /** Items */
+            items: components["schemas"]["StampedItem"][];
+            /** Kept */
+            kept: number;
+            /** New */
+            new: number;
+            /** Problems */
+            problems: string[];
+            /** Rhythm */
+            rhythm: number | null;
+            /** Same */
+            same: number;
+            /** Zone */
+            zone: string;
+        };
         /** Standing */
         Standing: {
             /** Bands */
@@ -1557,6 +2919,29 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /** Steps */
+        Steps: {
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /**
+             * First Class
+             * @default 1
+             */
+            first_class: number;
+            /**
+             * Last
+             * @default 99
+             */
+            last: number;
+            /**
+             * Sections
+             * @default []
+             */
+            sections: components["schemas"]["SectionStep"][];
+        };
         /**
          * Strip
          * @description In points.
@@ -1578,6 +2963,95 @@ export interface components {
             n: number;
             /** Upper Quartile */
             upper_quartile: number;
+        };
+        /**
+         * StripDay
+         * @description `over`: minutes of the work due that day for which there is no room before it.
+         */
+        StripDay: {
+            /** Budget */
+            budget: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Due */
+            due: number;
+            /** Due Minutes */
+            due_minutes: number;
+            /** Over */
+            over: number;
+            /** Planned */
+            planned: number;
+        };
+        /**
+         * TermMap
+         * @description `points`: the exact sum of `counted`. `outside`: what is due outside the term's weeks.
+         */
+        TermMap: {
+            /** Breaks */
+            breaks: components["schemas"]["Break"][];
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Classes */
+            classes: number;
+            /** Counted */
+            counted: components["schemas"]["Points"][];
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Outside */
+            outside: components["schemas"]["Entry"][];
+            /** Points */
+            points: string;
+            /** Teaching */
+            teaching: boolean;
+            /** Term */
+            term: string;
+            /** Weeks */
+            weeks: components["schemas"]["MapWeek"][];
+            /** Zone */
+            zone: string;
+        };
+        /** TermMove */
+        TermMove: {
+            /** Lines */
+            lines: components["schemas"]["MovedMoment"][];
+            /** Modules Moved */
+            modules_moved: number;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * TermMoveIn
+         * @description `landing`: where dates go that fall on a day off.
+         */
+        TermMoveIn: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "redate" | "repace";
+            /**
+             * Landing
+             * @default previous
+             * @enum {string}
+             */
+            landing: "previous" | "next" | "keep";
+            schedule: components["schemas"]["ScheduleIn"];
         };
         /** TextIn */
         TextIn: {
@@ -1606,6 +3080,85 @@ export interface components {
             /** Done */
             done: boolean;
         };
+        /** Today */
+        Today: {
+            /** Budget */
+            budget: number[];
+            /** Courses */
+            courses: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Days */
+            days: components["schemas"]["StripDay"][];
+            /** Later */
+            later: components["schemas"]["TodayRow"][];
+            /** Locked */
+            locked: components["schemas"]["TodayRow"][];
+            /** Name */
+            name: string;
+            /** News */
+            news: components["schemas"]["News"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Overdue */
+            overdue: number;
+            /** Overflows */
+            overflows: components["schemas"]["Overflow"][];
+            /** Planned */
+            planned: number;
+            /** Rows */
+            rows: components["schemas"]["TodayRow"][];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * TodayRow
+         * @description `minutes`: what of it today's plan holds; `whole_minutes`: all that it takes.
+         */
+        TodayRow: {
+            /** Code */
+            code: string;
+            /** Due */
+            due: string | null;
+            item: components["schemas"]["ItemRef"];
+            /** Kind */
+            kind: string;
+            /** Minutes */
+            minutes: number;
+            /** Open */
+            open: boolean;
+            /** Overdue */
+            overdue: boolean;
+            /** Points */
+            points: number | null;
+            /** Slug */
+            slug: string;
+            /** Start By */
+            start_by: string | null;
+            /** Started */
+            started: {
+                [key: string]: number;
+            };
+            /** State */
+            state: string;
+            /** Waits For */
+            waits_for: components["schemas"]["ItemRef"][];
+            /** Whole Minutes */
+            whole_minutes: number;
+            /** Zone */
+            zone: string;
+        };
         /** Total */
         Total: {
             /** Band */
@@ -1627,6 +3180,13 @@ export interface components {
              */
             at: string;
             file: components["schemas"]["File"];
+        };
+        /** WaiveIn */
+        WaiveIn: {
+            /** Key */
+            key: string;
+            /** Waived */
+            waived: boolean;
         };
         /** Work */
         Work: {
@@ -1668,6 +3228,72 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    apps_courses_api_papers_my_feeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feeds"];
+                };
+            };
+        };
+    };
+    apps_courses_api_papers_make_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_papers_delete_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                feed_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Feeds"];
+                };
+            };
+        };
+    };
     apps_courses_api_reading_my_courses: {
         parameters: {
             query?: never;
@@ -1685,6 +3311,99 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ShelfCourse"][];
                 };
+            };
+        };
+    };
+    apps_courses_api_time_read_allowances: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Allowances"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_give_allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AllowanceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_end_allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                allowance_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_papers_calendar_file: {
+        parameters: {
+            query?: {
+                tasks?: boolean;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1729,6 +3448,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Strip"][];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copied"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_read_date_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateCheck"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_fix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateCheck"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_waive_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateCheck"];
                 };
             };
         };
@@ -2226,7 +4045,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_moments: {
+    apps_courses_api_time_edit_moments: {
         parameters: {
             query?: never;
             header?: never;
@@ -2238,7 +4057,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MomentsIn"];
+                "application/json": components["schemas"]["RulesIn"];
             };
         };
         responses: {
@@ -2510,6 +4329,32 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_time_edit_opened: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schedule"];
+                };
+            };
+        };
+    };
     apps_courses_api_layout_delete_part: {
         parameters: {
             query?: never;
@@ -2560,6 +4405,173 @@ export interface operations {
             };
         };
     };
+    apps_transfer_api_routers_paste: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paste"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_preview_paste: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Paste"];
+                };
+            };
+        };
+    };
+    apps_courses_api_papers_print_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    apps_courses_api_papers_print_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    apps_transfer_api_routers_read_rhythms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rhythms"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_stamp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RhythmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stamping"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_preview_rhythm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RhythmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stamping"];
+                };
+            };
+        };
+    };
     apps_courses_api_reading_course_ribbon: {
         parameters: {
             query?: never;
@@ -2578,6 +4590,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ribbon"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_read_schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schedule"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_edit_schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScheduleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_shift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShiftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };
@@ -2627,6 +4713,80 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_time_read_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermMap"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_move_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermMoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_preview_term_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermMoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermMove"];
+                };
+            };
+        };
+    };
     apps_courses_api_reading_week_sheet: {
         parameters: {
             query?: never;
@@ -2646,6 +4806,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_read_holidays: {
+        parameters: {
+            query?: {
+                country?: string;
+                subdivision?: string;
+                first?: string | null;
+                last?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Holidays"];
                 };
             };
         };
@@ -2748,6 +4933,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DemoPerson"][];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_read_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_edit_budget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BudgetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Budget"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_seen_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Budget"];
                 };
             };
         };

@@ -24,7 +24,7 @@ from apps.courses.public import (
     require_open,
 )
 from apps.gradebook.public import ScoreWish, save_score
-from apps.kernel.public import Actor, Refused, actor_of, answer, now, require, write
+from apps.kernel.public import Actor, Refused, actor_of, answer, now, pdf_answer, require, write
 from apps.people.public import SignedIn
 
 router = Router(tags=["assignments"])
@@ -99,9 +99,7 @@ def receipt(request: SignedIn, number: str) -> s.Receipt:
 @router.get("/receipts/{number}/pdf")
 def receipt_pdf(request: SignedIn, number: str) -> HttpResponse:
     found = _readable(actor_of(request), number)
-    done = HttpResponse(pdf(found), content_type="application/pdf")
-    done["Content-Disposition"] = f'attachment; filename="receipt-{found.number}.pdf"'
-    return done
+    return pdf_answer(pdf(found), f"receipt-{found.number}.pdf")
 
 
 @router.get("/courses/{slug}/items/{item_id}/brief", response=s.Brief)

@@ -67,7 +67,8 @@ def take_back(actor: Actor, course: Course, allowance_id: int) -> AuditRecord:
     for person in concerned(course, row):
         what = layout(course).items[row.item_id].title if row.item_id in layout(course).items else _("every item")
         body = _(
-            "Hello %(name)s,\n\nyour allowance for %(what)s in %(course)s has ended. The dates of the course hold again."
+            "Hello %(name)s,\n\nyour allowance for %(what)s in %(course)s has ended."
+            " The dates of the course hold again."
         )
         words = {"name": person.name, "what": what, "course": course.code}
         tell(person.email, _("%(course)s: an allowance has ended") % words, body % words)
@@ -89,11 +90,11 @@ def concerned(course: Course, row: Allowance) -> list[Person]:
 def _row(actor: Actor, course: Course, laid: Layout, wish: AllowanceWish) -> Allowance:
     if sum(x is not None for x in (wish.person_id, wish.group_id, wish.section_id)) != 1:
         raise Refused("allowance.for_one")
-    if wish.person_id and not students(course).filter(person_id=wish.person_id).exists():
+    if wish.person_id is not None and not students(course).filter(person_id=wish.person_id).exists():
         raise not_found("student")
-    if wish.group_id and not Group.objects.filter(course=course, pk=wish.group_id).exists():
+    if wish.group_id is not None and not Group.objects.filter(course=course, pk=wish.group_id).exists():
         raise not_found("group")
-    if wish.section_id and not Section.objects.filter(course=course, pk=wish.section_id).exists():
+    if wish.section_id is not None and not Section.objects.filter(course=course, pk=wish.section_id).exists():
         raise not_found("section")
     if wish.item_id is not None and wish.item_id not in laid.items:
         raise not_found("item")
@@ -149,7 +150,7 @@ def _words(course: Course, laid: Layout, row: Allowance, person: Person) -> tupl
         lines.append(_("%(n)s more attempts.") % {"n": row.extra_attempts})
     if row.time_factor != 1:
         lines.append(_("%(n)s times the usual time limit.") % {"n": format(row.time_factor.normalize(), "f")})
-    where = f"{settings.PUBLIC_ADDRESS}/{course.slug}" + (f"/items/{item.id}" if item else "")
+    where = f"{settings.PUBLIC_ADDRESS}/c/{course.slug}" + (f"/item/{item.id}" if item else "")
     body = "\n".join(
         [_("Hello %(name)s,") % {"name": person.name}, "", f"{course.code} {course.title}: {what}", *lines, "", where]
     )

@@ -59,10 +59,10 @@ def moment_edits(laid: Layout, wanted: Mapping[int, Mapping[str, Rule]], rows: M
     rules |= {(pk, name): rule for pk, named in wanted.items() for name, rule in named.items()}
     refuse_circles(laid, rules)
     resolved = resolve_all(rules, laid.calendar)
-    lost = next((p.path for p in resolved.problems if int(p.path.split(":")[1].split(".")[0]) in wanted), None)
-    if lost is not None:
-        pk, name = lost.removeprefix("item:").split(".")
-        raise Refused("moment.nowhere", title=laid.items[int(pk)].title, moment=MOMENT_NAMES[name])
+    for problem in resolved.problems:
+        lost, name = problem.path.removeprefix("item:").split(".")
+        if int(lost) in wanted:
+            raise Refused("moment.nowhere", title=laid.items[int(lost)].title, moment=MOMENT_NAMES[name])
     for pk in wanted:
         span = span_from(pk, resolved.instants)
         refuse_problems(span_problems(span))

@@ -7,7 +7,8 @@ from decimal import Decimal
 from typing import Any
 from zoneinfo import ZoneInfo, available_timezones
 
-from unvo_core.schedule.meetings import pattern_problems
+from unvo_core.schedule.calendar import Calendar, calendar_of
+from unvo_core.schedule.meetings import NO_PATTERN, pattern_problems
 from unvo_core.schedule.term import Break, term_problems
 from unvo_core.schedule.term import Term as CoreTerm
 
@@ -51,6 +52,11 @@ def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecor
     """Set term, breaks, classes, zone and default due time as one change with one undo."""
     require(can_lay_out(membership(actor, course)))
     course = lock(course)
+    return apply(actor, course, "set_schedule", schedule_edits(course, wish))
+
+
+def schedule_edits(course: Course, wish: ScheduleWish) -> list[Edit]:
+    """The edits that give a locked course this schedule; refused when it can't be one."""
     _refuse_bad(wish)
     edits = [
         Edit(
@@ -69,15 +75,21 @@ def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecor
     }
     edits.append(Edit("term", term, fields))
     edits += _break_edits(term, wish.breaks)
-    edits += _pattern_edits(course, wish.patterns)
-    return apply(actor, course, "set_schedule", edits)
+    return [*edits, *_pattern_edits(course, wish.patterns)]
+
+
+def calendar_wished(wish: ScheduleWish) -> Calendar:
+    """The calendar that the schedule would make, for the whole course or its first section."""
+    _refuse_bad(wish)
+    main = next((p for p in wish.patterns if p.section_id is None), next(iter(wish.patterns), None))
+    pattern = pattern_of(_columns(main)) if main else NO_PATTERN
+    return calendar_of(_term(wish), pattern)
 
 
 def _refuse_bad(wish: ScheduleWish) -> None:
     if wish.zone not in available_timezones():
         raise Refused("schedule.zone", zone=wish.zone)
-    term = CoreTerm(wish.name, wish.first_day, wish.last_day, ZoneInfo(wish.zone), breaks=tuple(wish.breaks))
-    refuse_problems(term_problems(term))
+    refuse_problems(term_problems(_term(wish)))
     if (wish.last_day - wish.first_day).days > LONGEST_TERM_DAYS:
         raise Refused("term.too_long", most=LONGEST_TERM_DAYS)
     for pattern in wish.patterns:
@@ -86,6 +98,18 @@ def _refuse_bad(wish: ScheduleWish) -> None:
         except (KeyError, ValueError, TypeError):
             raise Refused("meeting.unreadable") from None
         refuse_problems(pattern_problems(made))
+
+
+def _term(wish: ScheduleWish) -> CoreTerm:
+    return CoreTerm(
+        wish.name,
+        wish.first_day,
+        wish.last_day,
+        ZoneInfo(wish.zone),
+        wish.week_start,
+        wish.first_week_number,
+        tuple(wish.breaks),
+    )
 
 
 def _own_term(course: Course, edits: list[Edit]) -> Term:

@@ -6,7 +6,9 @@ from unvo_core.schedule.public_holidays import holiday_problems, holidays_betwee
 from unvo_core.schedule.term import Break
 
 from apps.courses import allowing, schedule_page, term_map, today
+from apps.courses.access import ref
 from apps.courses.actions import allow, set_schedule
+from apps.courses.actions.move_term import TermMove, apply_move, plan_redate, plan_repace
 from apps.courses.actions.open_course import open_course
 from apps.courses.actions.set_moments import set_moments, shift_items
 from apps.courses.api import schemas as s
@@ -15,11 +17,14 @@ from apps.courses.api.layout import changed
 from apps.courses.api.reading import enter
 from apps.courses.api.router import router
 from apps.courses.policies import can_lay_out, can_teach
-from apps.courses.queries import course_by_slug
+from apps.courses.queries import course_by_slug, layout
+from apps.courses.sheets import item_ref
 from apps.kernel.public import actor_of, answer, now, refuse_problems, require, write
 from apps.people.public import SignedIn, note_today_seen, set_budget
 
 LONGEST_HOLIDAY_SPAN_DAYS = 800
+ABSENT: dict[str, dict[str, Any]] = {"moment": {"days": 0, "classes": 0}, "class": {"edge": "start", "minutes": 0}}
+"""What a rule means where it does not say."""
 
 
 @router.get("/today", response=t.Today)
@@ -57,13 +62,17 @@ def read_schedule(request: SignedIn, slug: str) -> HttpResponse:
 @router.put("/courses/{slug}/schedule", response=s.Changed)
 @write
 def edit_schedule(request: SignedIn, slug: str, payload: t.ScheduleIn) -> s.Changed:
-    plain = payload.model_dump(exclude={"breaks", "patterns"})
-    wish = set_schedule.ScheduleWish(
+    wish = _wish_of(payload)
+    return changed(set_schedule.set_schedule(actor_of(request), course_by_slug(slug), wish), slug)
+
+
+def _wish_of(payload: t.ScheduleIn) -> set_schedule.ScheduleWish:
+    plain = {name: getattr(payload, name) for name in t.ScheduleIn.model_fields if name not in ("breaks", "patterns")}
+    return set_schedule.ScheduleWish(
         **plain,
         breaks=[Break(b.name, b.first_day, b.last_day, b.takes_week_number) for b in payload.breaks],
         patterns=[_pattern(p) for p in payload.patterns],
     )
-    return changed(set_schedule.set_schedule(actor_of(request), course_by_slug(slug), wish), slug)
 
 
 def _pattern(given: t.Pattern) -> set_schedule.PatternWish:
@@ -88,6 +97,41 @@ def read_holidays(
     )
 
 
+@router.post("/courses/{slug}/term-move/preview", response=t.TermMove)
+def preview_term_move(request: SignedIn, slug: str, payload: t.TermMoveIn) -> t.TermMove:
+    """What re-dating or repacing to this schedule would do; changes nothing."""
+    return _term_move(request, slug, payload)[0]
+
+
+@router.post("/courses/{slug}/term-move", response=s.Changed)
+@write
+def move_term(request: SignedIn, slug: str, payload: t.TermMoveIn) -> s.Changed:
+    """Re-date by rule, or repace over another length: one change with one undo."""
+    _, move = _term_move(request, slug, payload)
+    wish = _wish_of(payload.schedule)
+    return changed(apply_move(actor_of(request), course_by_slug(slug), wish, move, payload.how), slug)
+
+
+def _term_move(request: SignedIn, slug: str, payload: t.TermMoveIn) -> tuple[t.TermMove, TermMove]:
+    course, actor, wish = course_by_slug(slug), actor_of(request), _wish_of(payload.schedule)
+    if payload.how == "redate":
+        move = plan_redate(actor, course, wish, payload.landing)
+    else:
+        move = plan_repace(actor, course, wish)
+    laid = layout(course)
+    lines = [
+        t.MovedMoment(
+            item=item_ref(ref(laid, line.item_id)),
+            moment=line.moment,
+            before=line.before,
+            after=line.after,
+            notes=list(line.notes),
+        )
+        for line in move.lines
+    ]
+    return t.TermMove(zone=wish.zone, lines=lines, modules_moved=len(move.weeks)), move
+
+
 @router.put("/courses/{slug}/opened", response=t.Schedule)
 @write
 def edit_opened(request: SignedIn, slug: str, payload: s.TickIn) -> t.Schedule:
@@ -106,9 +150,7 @@ def edit_moments(request: SignedIn, slug: str, item_id: int, payload: t.RulesIn)
 def _wish(given: str | t.RuleIn | None) -> str | dict[str, Any] | None:
     if not isinstance(given, t.RuleIn):
         return given
-    absent: dict[str, Any] = {"moment": {"days": 0, "classes": 0}, "class": {"edge": "start", "minutes": 0}}.get(
-        given.on, {}
-    )
+    absent = ABSENT.get(given.on, {})
     return absent | given.model_dump(exclude_none=True)
 
 

@@ -242,6 +242,28 @@ class Schedule(BaseModel):
     opened_at: datetime | None
 
 
+class TermMoveIn(BaseModel):
+    """`landing`: where dates go that fall on a day off."""
+
+    how: Literal["redate", "repace"]
+    schedule: ScheduleIn
+    landing: Literal["previous", "next", "keep"] = "previous"
+
+
+class MovedMoment(BaseModel):
+    item: ItemRef
+    moment: str
+    before: datetime | None
+    after: datetime | None
+    notes: list[str]
+
+
+class TermMove(BaseModel):
+    zone: str
+    lines: list[MovedMoment]
+    modules_moved: int
+
+
 class Holidays(BaseModel):
     places: dict[str, list[str]]
     found: list[Break]
@@ -318,3 +340,21 @@ class Allowances(BaseModel):
     sections: list[Choice]
     items: list[ItemRef]
     zone: str
+
+
+class Feed(BaseModel):
+    """`slug` null: all courses. `address` is shown once, when it is made."""
+
+    id: int
+    slug: str | None
+    address: str
+    made_at: datetime
+    read_at: datetime | None
+
+
+class Feeds(BaseModel):
+    feeds: list[Feed]
+
+
+class FeedIn(BaseModel):
+    slug: str | None = None

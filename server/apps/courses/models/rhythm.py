@@ -4,7 +4,7 @@ from apps.courses.models.course import Course
 
 
 class Rhythm(models.Model):
-    """A pattern of items. `unit` 'week' or 'section'; `steps`: {first, last} weeks, or [{label, topic}] and a first class."""
+    """A pattern of items. `steps` of unit 'week': {first, last}; of 'section': {sections, first_class}."""
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="rhythms")
     name = models.CharField(max_length=100)

@@ -1,0 +1,120 @@
+from __future__ import annotations
+
+import re
+from typing import Any, TypeVar
+
+from django.db.models import Model
+from django.utils.text import slugify
+
+from apps.courses.memberships import membership
+from apps.courses.models import Course, Enrolment, Item, ItemText, MeetingPattern, Module, Part, Rhythm, Section, Term
+from apps.courses.policies import can_lay_out
+from apps.courses.queries import latest_texts
+from apps.kernel.public import Actor, Refused, now, one_line, record, require
+
+Row = TypeVar("Row", bound=Model)
+LONGEST_SLUG = 60
+
+
+def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Course, dict[int, int]]:
+    """A course of the same layout with its dates as they stand, and item -> its copy.
+
+    Conditions and rules that name items name their copies. It is closed to students until it is
+    opened, and its copier is its instructor. Texts come as one edition; who did what stays behind.
+    """
+    require(can_lay_out(membership(actor, source)))
+    course = _copied(
+        source,
+        slug=_free_slug(code, title),
+        title=one_line(title, "Title", 200),
+        code=one_line(code, "Code", 20),
+        term=_own_term(source),
+        opened_at=None,
+        copied_from=source,
+    )
+    sections = {s.pk: _copied(s, course=course).pk for s in Section.objects.filter(course=source)}
+    for pattern in MeetingPattern.objects.filter(course=source):
+        _copied(pattern, course=course, section_id=sections.get(pattern.section_id or 0))
+    rhythms = {r.pk: _copied(r, course=course).pk for r in Rhythm.objects.filter(course=source, removed=False)}
+    items = _copy_items(source, course, rhythms)
+    Enrolment.objects.create(course=course, person_id=actor.person_id or 0, role=Enrolment.INSTRUCTOR)
+    record(actor, "course.copy", ("course", course.pk), course_id=course.pk, after={"from": source.pk})
+    return course, items
+
+
+def _copy_items(source: Course, course: Course, rhythms: dict[int, int]) -> dict[int, int]:
+    modules = {
+        m.pk: _copied(m, course=course).pk for m in Module.objects.filter(course=source, removed=False).order_by("id")
+    }
+    parts = {
+        p.pk: _copied(p, module_id=modules[p.module_id]).pk
+        for p in Part.objects.filter(module_id__in=modules, removed=False).order_by("id")
+    }
+    olds = list(Item.objects.filter(course=source, removed=False, module_id__in=modules).order_by("id"))
+    made: dict[int, Item] = {}
+    for old in olds:
+        made[old.pk] = _copied(
+            old,
+            course=course,
+            module_id=modules[old.module_id],
+            part_id=parts.get(old.part_id or 0),
+            rhythm_id=rhythms.get(old.rhythm_id or 0),
+            asked_edition=1,
+            copied_from=old.pk,
+        )
+    items = {old: new.pk for old, new in made.items()}
+    for new in made.values():
+        new.after = [items[i] for i in new.after if i in items]
+        new.moments = {name: _moved(row, items) for name, row in new.moments.items()}
+    Item.objects.bulk_update(made.values(), ["after", "moments"])
+    texts = latest_texts(source)
+    ItemText.objects.bulk_create(
+        ItemText(item_id=items[i], edition=1, html=with_addresses(html, items, course.slug), written_at=now())
+        for i, (_, html) in texts.items()
+        if i in items
+    )
+    return items
+
+
+def _moved(row: dict[str, Any], items: dict[int, int]) -> dict[str, Any]:
+    return row | {"item": items.get(row["item"], row["item"])} if row["on"] == "moment" else row
+
+
+def with_addresses(html: str, items: dict[int, int], slug: str) -> str:
+    """Links between items follow them to the items' copies."""
+    return re.sub(
+        r"/c/[^/\"']+/item/(\d+)",
+        lambda m: f"/c/{slug}/item/{items[int(m[1])]}" if int(m[1]) in items else m[0],
+        html,
+    )
+
+
+def _own_term(source: Course) -> Term | None:
+    """The old term as the copy's own, so that re-dating it touches no other course."""
+    if source.term is None:
+        return None
+    breaks = list(source.term.breaks.filter(removed=False))
+    term = _copied(source.term)
+    for pause in breaks:
+        _copied(pause, term=term)
+    return term
+
+
+def _copied(row: Row, **changes: Any) -> Row:
+    """A new row with the same fields, but for `changes`."""
+    skipped = {"id", "layout_version"}
+    fields = {f.attname: getattr(row, f.attname) for f in row._meta.concrete_fields if f.name not in skipped}
+    for name, value in changes.items():
+        fields.pop(f"{name}_id", None)
+        fields[name] = value
+    return type(row)._default_manager.create(**fields)
+
+
+def _free_slug(code: str, title: str) -> str:
+    base = slugify(code)[: LONGEST_SLUG - 4] or slugify(title)[: LONGEST_SLUG - 4] or "course"
+    taken = set(Course.objects.filter(slug__startswith=base).values_list("slug", flat=True))
+    for n in range(1, 1000):
+        slug = base if n == 1 else f"{base}-{n}"
+        if slug not in taken:
+            return slug
+    raise Refused("course.too_many_copies")

@@ -1,0 +1,122 @@
+"""A person's own dates as an outside calendar reads them."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+from datetime import datetime
+
+from django.conf import settings
+from django.utils.translation import gettext as _
+from unvo_core.formats.calendar_file import Entry, calendar_bytes
+
+from apps.courses.models import CalendarFeed, Course, Enrolment, FeedEntry
+from apps.courses.persons import layout_for
+from apps.courses.queries import Progress, layout, progress_in
+from apps.courses.structure import Layout
+from apps.people.public import Person
+
+TEACHING = (Enrolment.INSTRUCTOR, Enrolment.ASSISTANT)
+
+
+def feed_bytes(person: Person, course: Course | None, now: datetime, with_tasks: bool = False) -> bytes:
+    """The person's classes and due moments, of one course or of all; five queries and one write of what changed."""
+    courses = _courses(person, course)
+    known = progress_in(courses, person.pk, now)
+    entries = [e for pk, (c, laid) in courses.items() for e in _entries(c, laid, known[pk], with_tasks)]
+    name = f"{course.code} {course.title}" if course else _("My courses")
+    return calendar_bytes(name, _numbered(person, entries, now), now)
+
+
+def _courses(person: Person, course: Course | None) -> dict[int, tuple[Course, Layout]]:
+    """Courses that the person studies, once they are open, and those that they teach."""
+    rows = Enrolment.objects.filter(person=person).select_related("course__term").order_by("course_id")
+    if course is not None:
+        rows = rows.filter(course=course)
+    found: dict[int, tuple[Course, Layout]] = {}
+    for row in rows:
+        if row.role in TEACHING:
+            found[row.course_id] = (row.course, layout(row.course))
+        elif row.course.opened_at is not None:
+            found[row.course_id] = (row.course, layout_for(layout(row.course), person.pk))
+    return found
+
+
+def _entries(course: Course, laid: Layout, known: Progress, with_tasks: bool) -> Iterator[Entry]:
+    for meeting in laid.calendar.meetings:
+        yield Entry(
+            uid=f"class-{course.pk}-{meeting.number}@unvo",
+            kind="class",
+            start=meeting.start,
+            end=meeting.end,
+            zone=laid.zone,
+            summary=_("%(course)s, class %(n)s") % {"course": course.code, "n": meeting.number},
+            place=meeting.place,
+            course=course.code,
+        )
+    for item in laid.student_items.values():
+        if item.span.due is None or item.excused:
+            continue
+        state = known.course.items[item.id]
+        due = Entry(
+            uid=f"due-{item.id}@unvo",
+            kind="due",
+            start=item.span.due,
+            zone=laid.zone,
+            summary=_("Due: %(title)s (%(course)s)") % {"title": item.title, "course": course.code},
+            description=_("About %(minutes)s minutes.") % {"minutes": item.effort_minutes}
+            if item.effort_minutes
+            else "",
+            address=f"{settings.PUBLIC_ADDRESS}/c/{course.slug}/item/{item.id}",
+            place=item.place,
+            course=course.code,
+            alarm_minutes=24 * 60 if item.points else None,
+        )
+        yield due
+        if with_tasks:
+            done_at = (state.done_at or item.span.due) if state.done else None
+            yield replace(
+                due,
+                uid=f"task-{item.id}@unvo",
+                kind="task",
+                summary=item.title,
+                completed_at=done_at,
+                alarm_minutes=None,
+            )
+
+
+def _numbered(person: Person, entries: list[Entry], now: datetime) -> list[Entry]:
+    """The entries with their sequence, raised where one says something else than it last did."""
+    there = {row.uid: row for row in FeedEntry.objects.filter(person=person)}
+    changed = [_kept(person, entry, there, now) for entry in entries]
+    FeedEntry.objects.bulk_create(
+        [row for row in changed if row is not None],
+        update_conflicts=True,
+        unique_fields=["person", "uid"],
+        update_fields=["fingerprint", "sequence", "changed_at"],
+    )
+    return [replace(e, sequence=there[e.uid].sequence, changed_at=there[e.uid].changed_at) for e in entries]
+
+
+def _kept(person: Person, entry: Entry, there: dict[str, FeedEntry], now: datetime) -> FeedEntry | None:
+    mark = hashlib.sha256(repr(entry).encode()).hexdigest()
+    row = there.get(entry.uid)
+    if row is not None and row.fingerprint == mark:
+        return None
+    sequence = row.sequence + 1 if row else 0
+    there[entry.uid] = FeedEntry(person=person, uid=entry.uid, fingerprint=mark, sequence=sequence, changed_at=now)
+    return there[entry.uid]
+
+
+def digest(secret: str) -> str:
+    return hashlib.sha256(secret.encode()).hexdigest()
+
+
+def feed_by_secret(secret: str) -> CalendarFeed | None:
+    found = CalendarFeed.objects.select_related("person", "course__term").filter(secret_sha256=digest(secret))
+    return found.first()
+
+
+def feeds_of(person: Person) -> Iterable[CalendarFeed]:
+    return CalendarFeed.objects.filter(person=person).select_related("course").order_by("course__code")

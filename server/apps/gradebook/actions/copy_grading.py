@@ -1,0 +1,39 @@
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from apps.courses.public import Course
+from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule
+from apps.kernel.public import Actor, record
+
+
+def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[int, int]) -> None:
+    """Scheme, categories, late rules and what is graded, for a copied course; `items`: old -> new. No scores."""
+    for scheme in GradingScheme.objects.filter(course=source):
+        scheme.pk, scheme.course = None, course
+        scheme.save()
+    categories = _copies(Category.objects.filter(course=source).order_by("id"), course)
+    rules = _copies(LateRule.objects.filter(course=source).order_by("id"), course)
+    GradedItem.objects.bulk_create(
+        GradedItem(
+            course=course,
+            item_id=items[row.item_id],
+            category_id=categories.get(row.category_id),
+            late_rule_id=rules.get(row.late_rule_id),
+            counting=row.counting,
+            extra_credit=row.extra_credit,
+            never_dropped=row.never_dropped,
+            hold=row.hold,
+        )
+        for row in GradedItem.objects.filter(course=source, item_id__in=items).order_by("id")
+    )
+    record(actor, "grading.copy", ("course", course.pk), course_id=course.pk, after={"from": source.pk})
+
+
+def _copies(rows: object, course: Course) -> dict[int | None, int]:
+    found: dict[int | None, int] = {}
+    for row in rows:  # type: ignore[attr-defined]
+        old, row.pk, row.course = row.pk, None, course
+        row.save()
+        found[old] = row.pk
+    return found

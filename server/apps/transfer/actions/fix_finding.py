@@ -1,0 +1,107 @@
+from __future__ import annotations
+
+from collections.abc import Collection
+from datetime import datetime
+from decimal import Decimal
+from typing import Any
+
+from unvo_core.schedule.date_check.model import Finding, Fix
+
+from apps.courses.public import (
+    Course,
+    ItemEdit,
+    ModuleEdit,
+    can_lay_out,
+    change_item,
+    change_module,
+    latest_texts,
+    layout,
+    membership,
+    set_moments,
+    write_text,
+)
+from apps.gradebook.public import drop_graded, set_drops, set_grading, set_weights, setup_of
+from apps.kernel.public import Actor, Refused, now, record, require
+from apps.transfer.checking import findings, key_of
+from apps.transfer.models import Waiver
+from apps.transfer.prose import with_words, without_link
+
+
+def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> int:
+    """Apply the fixes of these findings; those that other fixes have settled meanwhile are passed over.
+
+    The course is checked anew after each fix, so that no fix acts on what is no longer so.
+    """
+    require(can_lay_out(membership(actor, course)))
+    wanted, done = list(dict.fromkeys(keys)), 0
+    for key in wanted:
+        course.refresh_from_db()
+        finding = next((f for f in findings(course) if key_of(f) == key), None)
+        if finding is not None and finding.fix is not None:
+            _apply(actor, course, finding, finding.fix)
+            done += 1
+    if not done:
+        raise Refused("check.gone", status=409)
+    return done
+
+
+def waive(actor: Actor, course: Course, key: str, waived: bool) -> None:
+    """Say that a finding is meant so, or take that back."""
+    require(can_lay_out(membership(actor, course)))
+    if waived:
+        Waiver.objects.get_or_create(course=course, key=key, defaults={"at": now(), "by_id": actor.person_id})
+    else:
+        Waiver.objects.filter(course=course, key=key).delete()
+    record(actor, "check.waive", ("course", course.pk), course_id=course.pk, after={"key": key, "waived": waived})
+
+
+def _apply(actor: Actor, course: Course, finding: Finding, fix: Fix) -> None:
+    target, values = fix.place.id, dict(fix.values)
+    match fix.kind:
+        case "set_moments":
+            _set_moments(actor, course, target, values)
+        case "publish":
+            change_module(actor, course, target, ModuleEdit(published=True))
+        case "drop_condition":
+            after = [i for i in layout(course).items[target].after if i != values["on"]]
+            change_item(actor, course, target, ItemEdit(after=after))
+        case "practice":
+            change_item(actor, course, target, ItemEdit(practice=True))
+        case "rename":
+            change_item(actor, course, target, ItemEdit(title=str(values["title"])))
+        case "set_category":
+            row = setup_of(course).graded[target]
+            set_grading(actor, course, target, int(values["category_id"]), row.late_rule_id, row.hold)  # type: ignore[call-overload]
+        case "set_weights":
+            set_weights(actor, course, {int(k): Decimal(str(v)) for k, v in values.items()})
+        case "set_drops":
+            set_drops(actor, course, target, int(values["lowest"]), int(values["highest"]))  # type: ignore[call-overload]
+        case "drop_graded":
+            drop_graded(actor, course, target)
+        case "replace_text" | "unlink":
+            _set_text(actor, course, fix)
+        case other:
+            raise ValueError(f"no such fix: {other} for {finding.code}")
+
+
+def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> None:
+    """The item's own rules, with some of its moments set to instants or taken away."""
+    laid = layout(course)
+    wishes: dict[str, Any] = dict(laid.items[item_id].moments)
+    for name, at in values.items():
+        if isinstance(at, datetime):
+            wishes[name] = at.astimezone(laid.zone).strftime("%Y-%m-%dT%H:%M")
+        else:
+            wishes.pop(name, None)
+    set_moments(actor, course, item_id, wishes)
+
+
+def _set_text(actor: Actor, course: Course, fix: Fix) -> None:
+    html = latest_texts(course)[fix.place.id][1]
+    start, end = int(fix.values["start"]), int(fix.values["end"])  # type: ignore[call-overload]
+    new = (
+        without_link(html, start, end)
+        if fix.kind == "unlink"
+        else with_words(html, start, end, str(fix.values["text"]))
+    )
+    write_text(actor, course, fix.place.id, new, ask_again=False)

@@ -1,0 +1,156 @@
+from datetime import datetime
+from typing import Literal
+
+from pydantic import BaseModel
+
+
+class Finding(BaseModel):
+    """`address`: the page of this course where it can be seen and changed, '' for the course as a whole."""
+
+    key: str
+    code: str
+    severity: Literal["wrong", "doubtful", "notice"]
+    sentence: str
+    about: str
+    address: str
+    fix: str | None
+    waived: bool
+
+
+class DateCheck(BaseModel):
+    """`open`: findings that nobody has waived."""
+
+    findings: list[Finding]
+    open: int
+    checked_at: datetime
+    opened: bool
+
+
+class FixIn(BaseModel):
+    keys: list[str]
+
+
+class WaiveIn(BaseModel):
+    key: str
+    waived: bool
+
+
+class CopyIn(BaseModel):
+    title: str
+    code: str
+
+
+class Copied(BaseModel):
+    slug: str
+    title: str
+    at: datetime
+
+
+class BeatMoment(BaseModel):
+    """On a weekday of the week {weekday, time, plus}, or from its nth class {nth, edge, minutes}."""
+
+    on: Literal["day", "class"]
+    weekday: int = 0
+    time: str = "23:59"
+    plus: int = 0
+    nth: int = 1
+    edge: Literal["start", "end"] = "start"
+    minutes: int = 0
+
+
+class Beat(BaseModel):
+    key: str
+    kind: Literal["page", "file", "link", "assignment", "acknowledgement"]
+    title: str
+    part: str = ""
+    minutes: int = 0
+    points: int | None = None
+    category: str = ""
+    required: bool = True
+    moments: dict[Literal["opens", "start_by", "due", "closes"], BeatMoment] = {}
+
+
+class SectionStep(BaseModel):
+    label: str
+    topic: str = ""
+
+
+class Steps(BaseModel):
+    first: int = 1
+    last: int = 99
+    first_class: int = 1
+    sections: list[SectionStep] = []
+
+
+class RhythmIn(BaseModel):
+    id: int | None = None
+    name: str
+    unit: Literal["week", "section"] = "week"
+    beats: list[Beat]
+    steps: Steps
+
+
+class StampedItem(BaseModel):
+    step: str
+    week: int
+    kind: str
+    title: str
+    part: str
+    minutes: int
+    points: int | None
+    opens: datetime | None
+    due: datetime | None
+    closes: datetime | None
+    what: Literal["new", "changed", "kept", "same"]
+
+
+class Stamping(BaseModel):
+    items: list[StampedItem]
+    new: int
+    changed: int
+    kept: int
+    same: int
+    problems: list[str]
+    zone: str
+    rhythm: int | None
+    change: int | None
+
+
+class Rhythms(BaseModel):
+    rhythms: list[RhythmIn]
+    weeks: list[int]
+    classes: int
+    categories: list[str]
+
+
+class PasteIn(BaseModel):
+    text: str
+    order: Literal["day_first", "month_first"] = "month_first"
+
+
+class PastedItem(BaseModel):
+    kind: str
+    title: str
+    due: str | None
+
+
+class PastedRow(BaseModel):
+    line: int
+    week: int | None
+    topic: str
+    items: list[PastedItem]
+    carried: bool
+
+
+class PasteProblem(BaseModel):
+    line: int
+    column: int
+    sentence: str
+
+
+class Paste(BaseModel):
+    columns: list[str]
+    rows: list[PastedRow]
+    problems: list[PasteProblem]
+    order: Literal["day_first", "month_first"]
+    change: int | None

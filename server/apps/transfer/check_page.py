@@ -1,0 +1,92 @@
+"""The date check in words."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import date, datetime, time
+from fractions import Fraction
+from zoneinfo import ZoneInfo
+
+from django.utils.translation import gettext as _
+from unvo_core.grading.scale import rounded
+from unvo_core.schedule.date_check.model import Finding, Fix
+
+from apps.courses.public import MOMENT_NAMES, Course, Layout, layout, moment, written_day
+from apps.gradebook.public import setup_of
+from apps.kernel.public import now
+from apps.transfer.api import schemas as out
+from apps.transfer.checking import findings, key_of
+from apps.transfer.models import Waiver
+from apps.transfer.sentences import FINDINGS, FIXES
+
+
+def date_check(course: Course) -> out.DateCheck:
+    laid = layout(course)
+    waived = set(Waiver.objects.filter(course=course).values_list("key", flat=True))
+    shown = [_finding(course, laid, f, waived) for f in findings(course)]
+    return out.DateCheck(
+        findings=shown,
+        open=sum(not f.waived for f in shown),
+        checked_at=now(),
+        opened=course.opened_at is not None,
+    )
+
+
+def _finding(course: Course, laid: Layout, finding: Finding, waived: set[str]) -> out.Finding:
+    key = key_of(finding)
+    about, address = _place(course, laid, finding)
+    return out.Finding(
+        key=key,
+        code=finding.code,
+        severity=finding.severity.value,
+        sentence=str(FINDINGS[finding.code]) % _words(finding.params, laid.zone, finding.code),
+        about=about,
+        address=address,
+        fix=_fix(finding.fix, laid.zone) if finding.fix else None,
+        waived=key in waived,
+    )
+
+
+def _words(params: Mapping[str, object], zone: ZoneInfo, code: str) -> dict[str, str]:
+    return {name: _word(name, value, zone, code) for name, value in params.items()}
+
+
+def _word(name: str, value: object, zone: ZoneInfo, code: str) -> str:
+    if isinstance(value, datetime):
+        return moment(value, zone)
+    if isinstance(value, date):
+        return (
+            _("that day is a %(weekday)s") % {"weekday": value.strftime("%A")}
+            if code == "prose.weekday"
+            else written_day(value)
+        )
+    if isinstance(value, time):
+        return value.strftime("%H:%M")
+    if isinstance(value, Fraction):
+        return format(rounded(value, 2).normalize(), "f")
+    if name in ("minutes", "usual"):
+        return _("%(hours)s h") % {"hours": round(int(str(value)) / 60, 1)}
+    if name in ("moment", "first", "then") and str(value) in MOMENT_NAMES:
+        return str(MOMENT_NAMES[str(value)])
+    return str(value) or _("no class")
+
+
+def _fix(fix: Fix, zone: ZoneInfo) -> str:
+    if fix.kind == "set_moments":
+        parts = [f"{MOMENT_NAMES[n]} {moment(at, zone)}" for n, at in fix.values.items() if isinstance(at, datetime)]
+        return str(FIXES["set_moments"]) % {"moments": ", ".join(parts)} if parts else str(FIXES["set_moments.none"])
+    return str(FIXES[fix.kind]) % {name: str(value) for name, value in fix.values.items()}
+
+
+def _place(course: Course, laid: Layout, finding: Finding) -> tuple[str, str]:
+    """What it is about, and the page where it can be seen and changed."""
+    kind, pk, base = finding.place.kind, finding.place.id, f"/c/{course.slug}"
+    if kind in ("item", "text"):
+        return laid.items[pk].title, f"{base}/item/{pk}"
+    if kind == "module":
+        return laid.module_by_id[pk].title, f"{base}/week/{laid.module_by_id[pk].key}"
+    if kind == "week":
+        return _("Week %(n)s") % {"n": pk}, f"{base}/week/{pk}"
+    if kind == "category":
+        return next((c.name for c in setup_of(course).categories if c.pk == pk), ""), f"{base}/gradebook"
+    return _("Gradebook"), f"{base}/gradebook"

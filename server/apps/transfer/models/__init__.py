@@ -1,0 +1,3 @@
+from apps.transfer.models.waiver import Waiver
+
+__all__ = ["Waiver"]
