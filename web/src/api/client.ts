@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from "openapi-fetch";
+import { asOn } from "./as-on";
 import type { components, paths } from "./schema";
 
 export type Shapes = components["schemas"];
@@ -25,6 +26,7 @@ export function cookie(name: string): string {
 
 const guard: Middleware = {
   onRequest({ request }) {
+    if (request.method === "GET" && asOn.value) request.headers.set("As-On", asOn.value);
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
     return request;
   },

@@ -7,3 +7,5 @@ export const gradePath = (slug: string, id: number, person?: number): string =>
   `/c/${slug}/grade/${id}${person ? `/${person}` : ""}`;
 export const standingPath = (slug: string): string => `/c/${slug}/standing`;
 export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;
+export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term/${view}`;
+export const setupPath = (slug: string, part = "schedule"): string => `/c/${slug}/setup/${part}`;

@@ -4,14 +4,16 @@ import itemRoutes from "@/places/item/routes";
 import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
+import setupRoutes from "@/places/setup/routes";
 import standingRoutes from "@/places/standing/routes";
+import termRoutes from "@/places/term/routes";
+import todayRoutes from "@/places/today/routes";
 import weekRoutes from "@/places/week/routes";
 import CourseFrame from "./shell/CourseFrame.vue";
 import NothingHere from "./shell/NothingHere.vue";
-import Start from "./shell/StartPage.vue";
 
 const routes: RouteRecordRaw[] = [
-  { path: "/", name: "start", component: Start },
+  ...todayRoutes,
   ...signInRoutes,
   ...outboxRoutes,
   ...receiptRoutes,
@@ -20,7 +22,14 @@ const routes: RouteRecordRaw[] = [
     component: CourseFrame,
     // Not all params: one called `key` would make Vue build the whole frame anew for every week.
     props: (route) => ({ slug: String(route.params.slug) }),
-    children: [...weekRoutes, ...itemRoutes, ...standingRoutes, ...gradingRoutes],
+    children: [
+      ...weekRoutes,
+      ...itemRoutes,
+      ...termRoutes,
+      ...standingRoutes,
+      ...gradingRoutes,
+      ...setupRoutes,
+    ],
   },
   { path: "/:rest(.*)*", name: "nothing", component: NothingHere },
 ];

@@ -1,4 +1,7 @@
+import time from "./en-time";
+
 export default {
+  ...time,
   app: {
     name: "unvo",
     close: "Close",
@@ -44,16 +47,23 @@ export default {
     as: "Sign in as {name}",
   },
   place: {
+    today: "Today",
     week: "Week",
     module: "Module",
+    term: "Term",
     standing: "Standing",
     gradebook: "Gradebook",
+    setup: "Setup",
   },
   keys: {
     title: "Keyboard",
     help: "Show this list",
     week: "Go to the week (g, then w)",
     standing: "Go to your standing or the gradebook (g, then s)",
+    term: "Go to the term (g, then t)",
+    today: "Go to Today (g, then d)",
+    moveDay: "On the term map: move the item in focus by a day (Shift and an arrow)",
+    pick: "On the term map: choose several (Space)",
     path: "Next and previous item on the path",
     weeks: "Previous and next week",
     ribbon: "Along the ribbon, when it has the focus",
@@ -83,6 +93,7 @@ export default {
   },
   time: { minutes: "{n} min", hours: "{h} h", both: "{h} h {m}" },
   week: {
+    nextClass: "Next: class {n}, {at} {place}",
     title: "Week {n} · {topic}",
     titleBare: "Week {n}",
     objectives: "{n} objective | {n} objectives",
@@ -202,6 +213,7 @@ export default {
     module: "Topic of the module",
   },
   settings: {
+    place: "Room or place",
     title: "{title}",
     moments: "Dates, in {zone}",
     opens: "Opens",

@@ -1,8 +1,13 @@
+from datetime import datetime
+from zoneinfo import ZoneInfo
+
 from django.http import HttpResponse
+from unvo_core.schedule.zones import instant_of
 
 from apps.courses import sheets
 from apps.courses.access import ref
 from apps.courses.actions import note_fact
+from apps.courses.actions.set_moments import wall_of
 from apps.courses.actions.undo_change import last_undoable
 from apps.courses.api import schemas as s
 from apps.courses.api.router import router
@@ -19,7 +24,16 @@ from apps.people.public import SignedIn
 def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:
     course, member = course_and_membership(actor_of(request), slug)
     require(can_enter(member, course.opened_at is not None))
-    return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, now())
+    at = _as_on(request, course) if member.teaches else None
+    return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, at or now())
+
+
+def _as_on(request: SignedIn, course: Course) -> datetime | None:
+    """The walk-through clock: teachers read a course as on another wall time. Writes keep to the real one."""
+    wall = request.headers.get("As-On", "")
+    if not wall or request.method != "GET":
+        return None
+    return instant_of(wall_of(wall, course), ZoneInfo(course.zone))
 
 
 @router.get("/courses", response=list[s.ShelfCourse])

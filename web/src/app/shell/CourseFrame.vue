@@ -2,8 +2,9 @@
 import { computed, watch } from "vue";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
-import { gradebookPath, standingPath, stepPath } from "@/app/addresses";
+import { gradebookPath, standingPath, stepPath, termPath } from "@/app/addresses";
 import { useRibbon } from "../queries";
+import AsOn from "./AsOn.vue";
 import CourseRibbon from "./CourseRibbon.vue";
 import LoadingNote from "./LoadingNote.vue";
 import NothingHere from "./NothingHere.vue";
@@ -41,6 +42,8 @@ useKeys(() => ({
   "[": () => toStep(-1),
   "]": () => toStep(1),
   "g w": () => ribbon.value && void router.push(stepPath(slug, chosen.value, ribbon.value.dated)),
+  "g t": () => ribbon.value?.dated && void router.push(termPath(slug)),
+  "g d": () => void router.push("/"),
   "g s": () => void router.push(ribbon.value?.role === "student" ? standingPath(slug) : gradebookPath(slug)),
 }));
 </script>
@@ -50,6 +53,7 @@ useKeys(() => ({
   <template v-else-if="ribbon">
     <CourseRibbon :ribbon="ribbon" :chosen="chosen" :thin="route.meta.thin === true" />
     <PlaceLine :ribbon="ribbon" :chosen="chosen" />
+    <AsOn v-if="ribbon.role !== 'student'" :ribbon="ribbon" />
     <RouterView :key="slug" />
     <ShortcutList />
   </template>

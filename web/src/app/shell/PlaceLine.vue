@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { gradebookPath, standingPath, stepPath } from "@/app/addresses";
+import { gradebookPath, setupPath, standingPath, stepPath, termPath } from "@/app/addresses";
 
 const { ribbon, chosen } = defineProps<{ ribbon: Shapes["Ribbon"]; chosen: string }>();
 const { t } = useI18n();
@@ -14,9 +14,15 @@ const places = computed(() => {
     name: t(ribbon.dated ? "place.week" : "place.module"),
     to: stepPath(ribbon.slug, chosen || ribbon.current, ribbon.dated),
   };
-  return ribbon.role === "student"
-    ? [week, { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) }]
-    : [week, { key: "gradebook", name: t("place.gradebook"), to: gradebookPath(ribbon.slug) }];
+  const term = ribbon.dated ? [{ key: "term", name: t("place.term"), to: termPath(ribbon.slug) }] : [];
+  if (ribbon.role === "student")
+    return [week, ...term, { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) }];
+  return [
+    week,
+    ...term,
+    { key: "gradebook", name: t("place.gradebook"), to: gradebookPath(ribbon.slug) },
+    { key: "setup", name: t("place.setup"), to: setupPath(ribbon.slug) },
+  ];
 });
 </script>
 

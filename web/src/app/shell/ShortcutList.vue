@@ -8,11 +8,15 @@ const LIST = [
   ["?", "help"],
   ["g w", "week"],
   ["g s", "standing"],
+  ["g t", "term"],
+  ["g d", "today"],
   ["j  k", "path"],
   ["[  ]", "weeks"],
   ["←  →", "ribbon"],
   ["Enter", "grade"],
   ["↑  ↓", "move"],
+  ["⇧ ← →", "moveDay"],
+  ["Space", "pick"],
 ] as const;
 </script>
 

@@ -52,7 +52,15 @@ async function choose(key: string): Promise<void> {
       :none="t('app.noCourse')"
       @choose="(slug) => router.push(`/c/${slug}`)"
     />
-    <span class="ml-auto" />
+    <RouterLink
+      to="/"
+      class="ml-auto py-1 text-[15px] text-on-bar no-underline"
+      :class="{
+        'font-bold underline decoration-now decoration-2 underline-offset-8': route.name === 'today',
+      }"
+      :aria-current="route.name === 'today' ? 'page' : undefined"
+      >{{ t("place.today") }}</RouterLink
+    >
     <UiMenu bar :label="t('app.person', { name: me.name })" :choices="choices" @choose="choose">
       <span class="block max-w-24 sm:max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
         me.name

@@ -39,7 +39,7 @@ export const useBrief = (slug: () => string, id: () => number, wanted: () => boo
 
 export interface Wishes {
   item: Partial<Shapes["ItemChange"]>;
-  moments: Shapes["MomentsIn"];
+  moments: Shapes["RulesIn"];
   grading: Shapes["GradingIn"] | null;
   brief: Shapes["Brief"] | null;
 }

@@ -24,6 +24,18 @@ const own = (iso: string): string[] => {
   return mine ? [t("item.ownTime", { at: mine })] : [];
 };
 
+/** What an allowance made of this item for its reader, and why. */
+function allowed(): Fact[] {
+  const made = page.row.allowed;
+  if (!made) return [];
+  const what = made.moments.map((m) => t(`settings.${m}`).toLowerCase());
+  if (made.extra_attempts) what.push(t("allow.plusAttempts", { n: made.extra_attempts }));
+  if (Number(made.time_factor) !== 1) what.push(t("allow.times", { n: made.time_factor }));
+  if (made.excused) what.push(t("allow.excusedShort"));
+  const lines = made.why.map((why) => t("allow.because", { why }));
+  return [{ name: t("allow.forYou"), value: t("allow.forYouLine", { what: what.join(", ") }), lines }];
+}
+
 function moments(): Fact[] {
   const { row, now } = page;
   const found: Fact[] = [];
@@ -61,6 +73,9 @@ function late(): Fact[] {
   return [{ name: t("item.late"), value, lines }];
 }
 
+const where = (): Fact[] =>
+  page.row.place ? [{ name: t("setup.place"), value: page.row.place, lines: [] }] : [];
+
 function counts(): Fact[] {
   const { row } = page;
   const found: Fact[] = [];
@@ -87,7 +102,7 @@ function counts(): Fact[] {
   return found;
 }
 
-const facts = computed(() => [...moments(), ...late(), ...counts()]);
+const facts = computed(() => [...moments(), ...allowed(), ...late(), ...where(), ...counts()]);
 </script>
 
 <template>

@@ -19,6 +19,7 @@ import LockedItem from "../components/LockedItem.vue";
 import PathColumn from "../components/PathColumn.vue";
 import { useItemWrites, useMyWork } from "../queries";
 
+const AllowanceDialog = defineAsyncComponent(() => import("@/places/setup/components/AllowanceDialog.vue"));
 const ItemSettings = defineAsyncComponent(() => import("@/places/week/components/ItemSettings.vue"));
 
 const { slug, id } = defineProps<{ slug: string; id: number }>();
@@ -46,6 +47,7 @@ const writes = useItemWrites(
 );
 const panel = useTemplateRef<InstanceType<typeof HandInPanel>>("panel");
 const settings = ref(false);
+const allowing = ref(false);
 const noted = ref(0);
 
 watch(
@@ -133,6 +135,7 @@ useKeys(() => ({
       </main>
       <FootBar :page="page" :slug="slug">
         <template v-if="page.teaching">
+          <UiButton v-if="page.can_lay_out" @click="allowing = true">{{ t("allow.title") }}</UiButton>
           <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
           <UiButton
             v-if="page.row.kind === 'assignment' && page.row.points"
@@ -164,6 +167,7 @@ useKeys(() => ({
       </FootBar>
     </div>
     <FactColumn class="hidden lg:block" :page="page" :grading="grading" :work="work" />
+    <AllowanceDialog v-if="allowing" :slug="slug" :item-id="id" @close="allowing = false" />
     <ItemSettings v-if="settings" :slug="slug" :id="id" @close="settings = false" />
   </div>
   <LoadingNote v-else />

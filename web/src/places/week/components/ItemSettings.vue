@@ -14,6 +14,7 @@ import { useSaid } from "../said";
 import { keepSettings, useBrief, useGrading, useItem } from "../settings";
 import BriefFields from "./BriefFields.vue";
 import GradingFields from "./GradingFields.vue";
+import RuleField, { type Rule } from "./RuleField.vue";
 
 const { slug, id } = defineProps<{ slug: string; id: number }>();
 const emit = defineEmits<{ close: [] }>();
@@ -48,7 +49,9 @@ const form = reactive({
   published: false,
   after: [] as number[],
   address: "",
+  place: "",
   walls: {} as Record<string, string>,
+  rules: {} as Record<string, Rule | undefined>,
 });
 const counts = ref<Shapes["GradingIn"] | null>(null);
 const takes = ref<Shapes["Brief"] | null>(null);
@@ -67,7 +70,9 @@ watch(
       published: row.published,
       after: [...found.after],
       address: found.address,
+      place: row.place,
       walls: { ...found.walls },
+      rules: { ...row.rules } as Record<string, Rule>,
     });
   },
   { immediate: true },
@@ -94,7 +99,7 @@ async function keep(): Promise<void> {
   busy.value = true;
   refused.value = "";
   try {
-    const moments = Object.fromEntries(MOMENTS.map((m) => [m, form.walls[m] || null]));
+    const moments = Object.fromEntries(MOMENTS.map((m) => [m, form.rules[m] ?? (form.walls[m] || null)]));
     const change = await keepSettings(slug, id, {
       item: {
         title: form.title,
@@ -104,9 +109,10 @@ async function keep(): Promise<void> {
         practice: form.practice,
         published: form.published,
         after: form.after,
+        place: form.place,
         ...(page.value?.row.kind === "link" && form.address ? { address: form.address } : {}),
       },
-      moments: moments as Shapes["MomentsIn"],
+      moments: moments as Shapes["RulesIn"],
       grading: form.points ? counts.value : null,
       brief: isAssignment.value ? takes.value : null,
     });
@@ -132,20 +138,32 @@ async function keep(): Promise<void> {
       <UiField v-slot="{ field }" :label="t('layout.title')">
         <input :id="field" v-model="form.title" class="field" required />
       </UiField>
+      <UiField v-if="isAssignment" v-slot="{ field }" :label="t('settings.place')">
+        <input :id="field" v-model="form.place" class="field" maxlength="120" />
+      </UiField>
       <UiField v-if="page.row.kind === 'link'" v-slot="{ field }" :label="t('settings.address')">
         <input :id="field" v-model="form.address" class="field" type="url" />
       </UiField>
       <fieldset>
         <legend class="mb-1 font-semibold">{{ t("settings.moments", { zone: page.zone }) }}</legend>
         <div class="grid gap-3 sm:grid-cols-2">
-          <MomentField
-            v-for="name in MOMENTS"
-            :key="name"
-            v-model="form.walls[name]"
-            :label="t(`settings.${name}`)"
-            :time-label="t('settings.timeOf', { moment: t(`settings.${name}`) })"
-            :usual="name === 'due' || name === 'closes' ? page.default_due_time : '00:00'"
-          />
+          <div v-for="name in MOMENTS" :key="name">
+            <MomentField
+              :model-value="form.walls[name]"
+              :label="t(`settings.${name}`)"
+              :time-label="t('settings.timeOf', { moment: t(`settings.${name}`) })"
+              :usual="name === 'due' || name === 'closes' ? page.default_due_time : '00:00'"
+              @update:model-value="
+                (wall) => ((form.walls[name] = wall ?? ''), (form.rules[name] = undefined))
+              "
+            />
+            <RuleField
+              v-if="page.dated && form.walls[name]"
+              v-model="form.rules[name]"
+              :name="t(`settings.${name}`)"
+              :others="others"
+            />
+          </div>
         </div>
         <p v-if="page.row.start_by_proposed && page.row.start_by" class="mt-1 text-[13px] text-soft">
           {{ t("settings.proposed", { at: times.moment(page.row.start_by) }) }}

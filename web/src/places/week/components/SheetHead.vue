@@ -2,10 +2,12 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { useRibbon } from "@/app/queries";
 import { useTimes } from "@/ui/moment/zones";
 import { effortWords } from "../model/states";
 
-const { sheet } = defineProps<{ sheet: Shapes["Sheet"] }>();
+const { sheet, slug } = defineProps<{ sheet: Shapes["Sheet"]; slug: string }>();
+const { data: ribbon } = useRibbon(() => slug);
 const { t } = useI18n();
 const times = useTimes(() => sheet.zone);
 const open = ref(false);
@@ -16,6 +18,12 @@ const title = computed(() => {
   return topic.value
     ? t("week.title", { n: sheet.key, topic: topic.value })
     : t("week.titleBare", { n: sheet.key });
+});
+/** In the week in which it is, the class that comes next. */
+const nextClass = computed(() => {
+  const found = ribbon.value?.next_class;
+  if (!found || ribbon.value?.current !== sheet.key) return "";
+  return t("week.nextClass", { n: found.number, at: times.value.moment(found.start), place: found.place });
 });
 const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
 </script>
@@ -39,6 +47,14 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
             {{ t("week.objectives", { n: objectives.length }, objectives.length) }}
           </button>
         </template>
+        <span v-if="nextClass"> · {{ nextClass }}</span>
+        <a
+          v-if="sheet.dated"
+          :href="`/api/courses/${slug}/print/weeks/${sheet.key}`"
+          class="no-print hidden sm:inline"
+        >
+          · {{ t("term.printWeek") }}</a
+        >
         <span v-if="!sheet.teaching && sheet.required" class="sm:hidden">
           · {{ t("week.doneOf", { done: sheet.done, all: sheet.required }) }} {{ t("week.done") }} ·
           {{ effortWords(sheet.minutes_left, t) }}

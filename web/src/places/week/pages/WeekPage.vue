@@ -48,7 +48,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
 <template>
   <NothingHere v-if="error && !sheet" :message="wrong(error)" />
   <main v-else-if="sheet" id="content" class="pb-24">
-    <SheetHead :sheet="sheet" />
+    <SheetHead :sheet="sheet" :slug="slug" />
     <div
       v-if="sheet.modules.length"
       class="card sheet"

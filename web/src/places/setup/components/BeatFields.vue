@@ -1,0 +1,154 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useI18n } from "vue-i18n";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { howOf, withHow, type Beat, type BeatMoment, type How } from "../model/rhythm";
+
+/** One item of the pattern. */
+const beat = defineModel<Beat>({ required: true });
+const { categories } = defineProps<{ categories: string[] }>();
+const emit = defineEmits<{ remove: [] }>();
+const { t, locale } = useI18n();
+const KINDS = ["page", "link", "file", "assignment", "acknowledgement"] as const;
+const MONDAY = Date.UTC(2024, 0, 1);
+const weekdays = computed(() => {
+  const format = new Intl.DateTimeFormat(locale.value, { weekday: "short", timeZone: "UTC" });
+  return Array.from({ length: 7 }, (_, n) => format.format(MONDAY + n * 86_400_000));
+});
+const set = (change: Partial<Beat>): void => void (beat.value = { ...beat.value, ...change });
+const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
+const numberOf = (event: Event): number => Number(valueOf(event)) || 0;
+
+function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
+  const old = beat.value.moments?.[name];
+  if (old) set({ moments: { ...beat.value.moments, [name]: { ...old, ...change } } });
+}
+</script>
+
+<template>
+  <li class="beat">
+    <div class="grid gap-2 sm:grid-cols-[130px_minmax(0,1fr)_150px_80px_80px_140px]">
+      <UiField v-slot="{ field }" :label="t('rhythm.kind')">
+        <select
+          :id="field"
+          class="field"
+          :value="beat.kind"
+          @change="set({ kind: valueOf($event) as Beat['kind'] })"
+        >
+          <option v-for="kind in KINDS" :key="kind" :value="kind">{{ t(`kind.${kind}`) }}</option>
+        </select>
+      </UiField>
+      <UiField v-slot="{ field }" :label="t('rhythm.itemTitle')"
+        ><input
+          :id="field"
+          class="field"
+          required
+          :value="beat.title"
+          @change="set({ title: valueOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('rhythm.part')"
+        ><input :id="field" class="field" :value="beat.part" @change="set({ part: valueOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('rhythm.minutes')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="number"
+          min="0"
+          :value="beat.minutes"
+          @change="set({ minutes: numberOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('rhythm.points')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="number"
+          min="0"
+          :value="beat.points ?? ''"
+          @change="set({ points: valueOf($event) === '' ? null : numberOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('rhythm.category')">
+        <select :id="field" class="field" :value="beat.category" @change="set({ category: valueOf($event) })">
+          <option value="">{{ t("rhythm.noCategory") }}</option>
+          <option v-for="name in categories" :key="name" :value="name">{{ name }}</option>
+        </select>
+      </UiField>
+    </div>
+    <div class="mt-2 flex flex-wrap items-center gap-x-6 gap-y-2 text-[14px]">
+      <div v-for="name in ['opens', 'due'] as const" :key="name" class="flex flex-wrap items-center gap-2">
+        <span class="text-soft">{{ t(`rhythm.${name}`) }}</span>
+        <select
+          class="field !w-auto"
+          :aria-label="t(`rhythm.${name}`)"
+          :value="howOf(beat, name)"
+          @change="beat = withHow(beat, name, valueOf($event) as How)"
+        >
+          <option value="never">{{ t("rhythm.never") }}</option>
+          <option value="day">{{ t("rhythm.onDay") }}</option>
+          <option value="class">{{ t("rhythm.onClass") }}</option>
+        </select>
+        <template v-if="beat.moments?.[name]?.on === 'day'">
+          <select
+            class="field !w-auto"
+            :aria-label="t('rhythm.weekday')"
+            :value="beat.moments?.[name]?.weekday"
+            @change="setMoment(name, { weekday: numberOf($event) })"
+          >
+            <option v-for="(day, n) in weekdays" :key="n" :value="n">{{ day }}</option>
+          </select>
+          <select
+            class="field !w-auto"
+            :aria-label="t('rhythm.weeksOff')"
+            :value="beat.moments?.[name]?.plus"
+            @change="setMoment(name, { plus: numberOf($event) })"
+          >
+            <option :value="-1">{{ t("rhythm.weekBefore") }}</option>
+            <option :value="0">{{ t("rhythm.thisWeek") }}</option>
+            <option :value="1">{{ t("rhythm.weekAfter") }}</option>
+          </select>
+          <input
+            class="field figures !w-28"
+            type="time"
+            :aria-label="t('rhythm.time')"
+            :value="beat.moments?.[name]?.time"
+            @change="setMoment(name, { time: valueOf($event) })"
+          />
+        </template>
+        <template v-else-if="beat.moments?.[name]?.on === 'class'">
+          <label class="flex items-center gap-2"
+            >{{ t("rhythm.nth") }}
+            <input
+              class="field figures !w-16"
+              type="number"
+              min="1"
+              max="20"
+              :value="beat.moments?.[name]?.nth"
+              @change="setMoment(name, { nth: numberOf($event) })"
+          /></label>
+          <label class="flex items-center gap-2"
+            >{{ t("rhythm.classMinutes") }}
+            <input
+              class="field figures !w-20"
+              type="number"
+              :value="beat.moments?.[name]?.minutes"
+              @change="setMoment(name, { minutes: numberOf($event) })"
+          /></label>
+        </template>
+      </div>
+      <UiButton look="text" class="ml-auto" @click="emit('remove')"
+        >{{ t("rhythm.remove") }}<span class="sr-only">: {{ beat.title }}</span></UiButton
+      >
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.beat {
+  padding: 10px 14px;
+  border-bottom: 1px solid var(--rule-faint);
+}
+.beat:last-child {
+  border: 0;
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import { itemPath } from "@/app/addresses";
+import { useSaid } from "@/places/week/said";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiCheck from "@/ui/field/UiCheck.vue";
+import { useTimes } from "@/ui/moment/zones";
+import { formOf, type Form } from "../model/schedule";
+import { previewMove, useSetupWrites } from "../queries";
+import ScheduleFields from "./ScheduleFields.vue";
+
+/** Re-date or repace: every date before and after, then one change with one undo. */
+const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const writes = useSetupWrites(() => slug);
+const said = useSaid(() => slug);
+const before = useTimes(() => schedule.zone);
+const form = ref<Form>(formOf(schedule));
+const after = useTimes(() => form.value.zone);
+const how = ref<"redate" | "repace">("redate");
+const landing = ref<"previous" | "next" | "keep">("previous");
+const shown = ref<Shapes["TermMove"] | null>(null);
+const refused = ref("");
+const onlyNoted = ref(false);
+const wish = (): Shapes["TermMoveIn"] => ({ how: how.value, schedule: form.value, landing: landing.value });
+const noted = computed(() => (shown.value?.lines ?? []).filter((l) => l.notes.length));
+const lines = computed(() => (onlyNoted.value ? noted.value : (shown.value?.lines ?? [])));
+
+async function preview(): Promise<void> {
+  refused.value = "";
+  try {
+    shown.value = await previewMove(slug, wish());
+  } catch (error) {
+    shown.value = null;
+    refused.value = wrong(error);
+  }
+}
+
+async function apply(): Promise<void> {
+  const change = await writes.move.mutateAsync(wish()).catch(() => null);
+  if (!change) return;
+  shown.value = null;
+  said(t("move.done", { term: form.value.name }), change);
+}
+</script>
+
+<template>
+  <section class="max-w-[1100px]">
+    <p class="mb-3 max-w-[72ch] text-[15px]">{{ t("move.line") }}</p>
+    <form class="grid gap-5" @submit.prevent="preview" @change="shown = null">
+      <div class="grid gap-3 sm:grid-cols-2">
+        <label v-for="name in ['redate', 'repace'] as const" :key="name" class="card flex gap-3 p-3">
+          <input v-model="how" type="radio" :value="name" class="mt-1" />
+          <span
+            ><b>{{ t(`move.${name}`) }}</b
+            ><span class="block text-[14px] text-soft">{{ t(`move.${name}Hint`) }}</span></span
+          >
+        </label>
+      </div>
+      <ScheduleFields v-model="form" :sections="schedule.sections" />
+      <div class="flex flex-wrap items-center gap-4">
+        <label v-if="how === 'redate'" class="flex items-center gap-2 text-[14px]"
+          >{{ t("move.landing") }}
+          <select v-model="landing" class="field !w-auto">
+            <option v-for="name in ['previous', 'next', 'keep'] as const" :key="name" :value="name">
+              {{ t(`move.${name}`) }}
+            </option>
+          </select>
+        </label>
+        <UiButton type="submit" :look="shown ? 'plain' : 'main'">{{ t("move.preview") }}</UiButton>
+        <UiButton v-if="shown" look="main" @click="apply">{{ t("move.apply") }}</UiButton>
+      </div>
+    </form>
+    <p v-if="refused" role="alert" class="mt-3 text-late">{{ refused }}</p>
+    <template v-if="shown">
+      <div class="mt-4 flex items-center gap-5">
+        <b>{{ t("move.count", { n: shown.lines.length, noted: noted.length }) }}</b>
+        <UiCheck v-if="noted.length" v-model="onlyNoted" :label="t('move.onlyNoted')" />
+      </div>
+      <table class="card mt-2 w-full text-[14px]">
+        <thead>
+          <tr>
+            <th>{{ t("move.item") }}</th>
+            <th>{{ t("move.moment") }}</th>
+            <th>{{ t("move.before") }}</th>
+            <th>{{ t("move.after") }}</th>
+            <th>{{ t("move.notes") }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in lines" :key="`${line.item.id}-${line.moment}`">
+            <td>
+              <RouterLink :to="itemPath(slug, line.item.id)">{{ line.item.title }}</RouterLink>
+            </td>
+            <td>{{ t(`settings.${line.moment}`) }}</td>
+            <td class="figures">{{ line.before ? before.moment(line.before) : t("move.none") }}</td>
+            <td class="figures">{{ line.after ? after.moment(line.after) : t("move.none") }}</td>
+            <td>{{ line.notes.map((n) => t(`move.note.${n}`)).join(", ") }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+table {
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 4px 12px;
+  border-bottom: 1px solid var(--rule-faint);
+  text-align: left;
+  vertical-align: top;
+}
+th {
+  color: var(--ink-soft);
+  font-size: 12px;
+  font-weight: 400;
+}
+</style>

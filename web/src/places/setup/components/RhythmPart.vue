@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import { useLayoutWrites } from "@/places/week/queries";
+import { say } from "@/ui/notice/notices";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { freshBeat, sectionsOf, type Beat } from "../model/rhythm";
+import { previewRhythm, useRhythms, useSetupWrites } from "../queries";
+import BeatFields from "./BeatFields.vue";
+import StampPreview from "./StampPreview.vue";
+
+const { slug } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const { data } = useRhythms(() => slug);
+const writes = useSetupWrites(() => slug);
+const { undo } = useLayoutWrites(() => slug);
+const shown = ref<Shapes["Stamping"] | null>(null);
+const refused = ref("");
+const form = reactive({
+  id: null as number | null,
+  name: "",
+  unit: "week" as "week" | "section",
+  first: 1,
+  last: 15,
+  firstClass: 1,
+  sections: "",
+  beats: [freshBeat("page", "Reading {n}"), freshBeat("assignment", "Homework {n}")] as Beat[],
+});
+
+const wish = (): Shapes["RhythmIn"] => ({
+  id: form.id,
+  name: form.name.trim() || t("setup.rhythm"),
+  unit: form.unit,
+  beats: form.beats,
+  steps: {
+    first: form.first,
+    last: form.last,
+    first_class: form.firstClass,
+    sections: form.unit === "section" ? sectionsOf(form.sections) : [],
+  },
+});
+const count = computed(() => (shown.value ? shown.value.new + shown.value.changed : 0));
+
+function take(one: Shapes["RhythmIn"] | null): void {
+  shown.value = null;
+  if (!one) {
+    Object.assign(form, {
+      id: null,
+      name: "",
+      beats: [freshBeat("page", "Reading {n}"), freshBeat("assignment", "Homework {n}")],
+    });
+    return;
+  }
+  const steps = one.steps;
+  Object.assign(form, {
+    id: one.id ?? null,
+    name: one.name,
+    unit: one.unit ?? "week",
+    first: steps.first ?? 1,
+    last: steps.last ?? 15,
+    firstClass: steps.first_class ?? 1,
+    sections: (steps.sections ?? []).map((s) => `${s.label} ${s.topic ?? ""}`.trim()).join("\n"),
+    beats: JSON.parse(JSON.stringify(one.beats)) as Beat[],
+  });
+}
+
+async function preview(): Promise<void> {
+  refused.value = "";
+  try {
+    shown.value = await previewRhythm(slug, wish());
+  } catch (error) {
+    shown.value = null;
+    refused.value = wrong(error);
+  }
+}
+
+async function stamp(): Promise<void> {
+  const done = await writes.stamp.mutateAsync(wish()).catch(() => null);
+  if (!done) return;
+  form.id = done.rhythm;
+  shown.value = null;
+  const change = done.change;
+  say(t("rhythm.stamped", { new: done.new, changed: done.changed }), {
+    label: t("app.undo"),
+    run: () => change && void undo.mutateAsync(change).then(() => say(t("app.undone"))),
+  });
+}
+</script>
+
+<template>
+  <section v-if="data" class="max-w-[1180px]">
+    <p class="mb-3 max-w-[72ch] text-[15px]">{{ t("rhythm.line") }}</p>
+    <div v-if="data.rhythms.length" class="mb-3 flex flex-wrap items-center gap-3 text-[14px]">
+      <span class="text-soft">{{ t("rhythm.stored") }}</span>
+      <UiButton v-for="one in data.rhythms" :key="one.id ?? 0" look="text" @click="take(one)">{{
+        one.name
+      }}</UiButton>
+      <UiButton look="text" @click="take(null)">{{ t("rhythm.fresh") }}</UiButton>
+    </div>
+    <form class="grid gap-4" @submit.prevent="preview" @change="shown = null">
+      <div class="flex flex-wrap items-end gap-3">
+        <UiField v-slot="{ field }" :label="t('rhythm.name')"
+          ><input :id="field" v-model="form.name" class="field !w-56"
+        /></UiField>
+        <UiField v-slot="{ field }" :label="t('rhythm.unit')">
+          <select :id="field" v-model="form.unit" class="field">
+            <option value="week">{{ t("rhythm.week") }}</option>
+            <option value="section">{{ t("rhythm.section") }}</option>
+          </select>
+        </UiField>
+        <template v-if="form.unit === 'week'">
+          <UiField v-slot="{ field }" :label="t('rhythm.firstWeek')"
+            ><input :id="field" v-model.number="form.first" class="field figures !w-20" type="number"
+          /></UiField>
+          <UiField v-slot="{ field }" :label="t('rhythm.lastWeek')"
+            ><input :id="field" v-model.number="form.last" class="field figures !w-20" type="number"
+          /></UiField>
+        </template>
+        <UiField v-else v-slot="{ field }" :label="t('rhythm.firstClass')"
+          ><input
+            :id="field"
+            v-model.number="form.firstClass"
+            class="field figures !w-20"
+            type="number"
+            min="1"
+        /></UiField>
+      </div>
+      <UiField v-if="form.unit === 'section'" v-slot="{ field }" :label="t('rhythm.sections')">
+        <textarea :id="field" v-model="form.sections" class="field figures" rows="5" />
+      </UiField>
+      <fieldset>
+        <legend class="mb-1 font-semibold">{{ t("rhythm.items") }}</legend>
+        <p class="mb-2 text-[13px] text-soft">{{ t("rhythm.titleHint") }}</p>
+        <ul class="card">
+          <BeatFields
+            v-for="(beat, n) in form.beats"
+            :key="beat.key"
+            :model-value="beat"
+            :categories="data.categories"
+            @update:model-value="(b) => ((form.beats[n] = b), (shown = null))"
+            @remove="((form.beats = form.beats.filter((_, at) => at !== n)), (shown = null))"
+          />
+        </ul>
+      </fieldset>
+      <div class="flex flex-wrap gap-3">
+        <UiButton @click="form.beats.push(freshBeat('assignment', 'Homework {n}'))">{{
+          t("rhythm.addItem")
+        }}</UiButton>
+        <UiButton type="submit" :look="shown ? 'plain' : 'main'">{{ t("rhythm.preview") }}</UiButton>
+        <UiButton v-if="shown && count" look="main" @click="stamp">{{
+          t("rhythm.stamp", { n: count }, count)
+        }}</UiButton>
+      </div>
+    </form>
+    <p v-if="refused" role="alert" class="mt-3 text-late">{{ refused }}</p>
+    <StampPreview v-if="shown" :stamping="shown" :weeks="data.weeks" />
+  </section>
+</template>

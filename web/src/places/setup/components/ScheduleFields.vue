@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { missing, type Form, type Pattern } from "../model/schedule";
+import { readHolidays, useHolidayPlaces } from "../queries";
+import PatternFields from "./PatternFields.vue";
+
+/** Term, breaks, holidays and classes of a course. */
+const form = defineModel<Form>({ required: true });
+const { sections } = defineProps<{ sections: Shapes["Choice"][] }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const { data: places } = useHolidayPlaces();
+const country = ref("");
+const subdivision = ref("");
+const offered = ref<Shapes["Break"][]>([]);
+const refused = ref("");
+const fresh = computed(() => missing(form.value.breaks, offered.value));
+const zones = Intl.supportedValuesOf("timeZone");
+
+const set = (change: Partial<Form>): void => void (form.value = { ...form.value, ...change });
+const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
+function setBreak(n: number, change: Partial<Shapes["Break"]>): void {
+  set({ breaks: form.value.breaks.map((b, at) => (at === n ? { ...b, ...change } : b)) });
+}
+
+async function offer(): Promise<void> {
+  refused.value = "";
+  offered.value = [];
+  if (!country.value || !form.value.first_day || !form.value.last_day) return;
+  try {
+    const query = {
+      country: country.value,
+      subdivision: subdivision.value,
+      first: form.value.first_day,
+      last: form.value.last_day,
+    };
+    offered.value = (await readHolidays(query)).found;
+  } catch (error) {
+    refused.value = wrong(error);
+  }
+}
+const nameOf = (id: number | null | undefined): string =>
+  sections.find((s) => s.id === id)?.name ?? t("setup.wholeCourse");
+const without = computed(() =>
+  sections.filter((s) => !form.value.patterns.some((p) => p.section_id === s.id)),
+);
+const setPattern = (n: number, pattern: Pattern): void =>
+  set({ patterns: form.value.patterns.map((p, at) => (at === n ? pattern : p)) });
+</script>
+
+<template>
+  <div class="grid gap-5">
+    <div class="grid gap-3 sm:grid-cols-4">
+      <UiField v-slot="{ field }" :label="t('setup.termName')"
+        ><input
+          :id="field"
+          class="field"
+          :value="form.name"
+          required
+          @change="set({ name: valueOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('setup.firstDay')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="date"
+          required
+          :value="form.first_day"
+          @change="set({ first_day: valueOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('setup.lastDay')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="date"
+          required
+          :value="form.last_day"
+          @change="set({ last_day: valueOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('setup.firstWeek')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="number"
+          min="0"
+          max="60"
+          :value="form.first_week_number"
+          @change="set({ first_week_number: Number(valueOf($event)) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('setup.zone')">
+        <select :id="field" class="field" :value="form.zone" @change="set({ zone: valueOf($event) })">
+          <option v-if="!zones.includes(form.zone)" :value="form.zone">{{ form.zone }}</option>
+          <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
+        </select>
+      </UiField>
+      <UiField v-slot="{ field }" :label="t('setup.dueTime')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="time"
+          :value="form.default_due_time"
+          @change="set({ default_due_time: valueOf($event) })"
+      /></UiField>
+      <UiField v-slot="{ field }" :label="t('setup.credits')"
+        ><input
+          :id="field"
+          class="field figures"
+          type="number"
+          min="0"
+          max="60"
+          step="0.5"
+          :value="form.credits"
+          @change="set({ credits: valueOf($event) })"
+      /></UiField>
+    </div>
+    <fieldset class="grid gap-2">
+      <legend class="mb-1 font-semibold">{{ t("setup.breaks") }}</legend>
+      <div v-for="(pause, n) in form.breaks" :key="n" class="line">
+        <input
+          class="field"
+          :aria-label="t('setup.breakName')"
+          :value="pause.name"
+          @change="setBreak(n, { name: valueOf($event) })"
+        />
+        <input
+          class="field figures"
+          type="date"
+          :aria-label="t('setup.from')"
+          :value="pause.first_day"
+          @change="setBreak(n, { first_day: valueOf($event) })"
+        />
+        <input
+          class="field figures"
+          type="date"
+          :aria-label="t('setup.to')"
+          :value="pause.last_day"
+          @change="setBreak(n, { last_day: valueOf($event) })"
+        />
+        <label class="flex items-center gap-2 text-[14px]"
+          ><input
+            type="checkbox"
+            :checked="pause.takes_week_number"
+            @change="setBreak(n, { takes_week_number: ($event.target as HTMLInputElement).checked })"
+          />
+          {{ t("setup.numbered") }}</label
+        >
+        <UiButton look="text" @click="set({ breaks: form.breaks.filter((_, at) => at !== n) })">{{
+          t("setup.remove")
+        }}</UiButton>
+      </div>
+      <div class="flex flex-wrap items-center gap-3 text-[14px]">
+        <UiButton
+          @click="
+            set({
+              breaks: [
+                ...form.breaks,
+                { name: '', first_day: form.first_day, last_day: form.first_day, takes_week_number: false },
+              ],
+            })
+          "
+          >{{ t("setup.addBreak") }}</UiButton
+        >
+        <label class="flex items-center gap-2"
+          >{{ t("setup.holidays") }}
+          <select v-model="country" class="field !w-20" @change="((subdivision = ''), offer())">
+            <option value="">–</option>
+            <option v-for="(_, code) in places?.places ?? {}" :key="code" :value="code">{{ code }}</option>
+          </select>
+        </label>
+        <select
+          v-if="places?.places[country]?.length"
+          v-model="subdivision"
+          class="field !w-40"
+          :aria-label="t('setup.subdivision')"
+          @change="offer"
+        >
+          <option value="">{{ t("setup.noPart") }}</option>
+          <option v-for="code in places?.places[country] ?? []" :key="code" :value="code">{{ code }}</option>
+        </select>
+        <UiButton v-if="fresh.length" @click="set({ breaks: [...form.breaks, ...fresh] })">{{
+          t("setup.addHolidays", { n: fresh.length }, fresh.length)
+        }}</UiButton>
+        <span v-if="fresh.length" class="text-soft">{{ fresh.map((h) => h.name).join(", ") }}</span>
+        <span v-if="refused" role="alert" class="text-late">{{ refused }}</span>
+      </div>
+    </fieldset>
+    <PatternFields
+      v-for="(pattern, n) in form.patterns"
+      :key="pattern.section_id ?? 0"
+      :model-value="pattern"
+      :title="t('setup.classesOf', { section: nameOf(pattern.section_id) })"
+      @update:model-value="(p) => setPattern(n, p)"
+    />
+    <div v-if="without.length" class="flex gap-3">
+      <UiButton
+        v-for="section in without"
+        :key="section.id"
+        look="text"
+        @click="
+          set({
+            patterns: [
+              ...form.patterns,
+              { section_id: section.id, slots: [], rotation: null, exceptions: [] },
+            ],
+          })
+        "
+        >{{ t("setup.ownClasses", { section: section.name }) }}</UiButton
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: minmax(120px, 1fr) 150px 150px 190px auto;
+  gap: 8px;
+}
+@media (max-width: 719px) {
+  .line {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import { useI18n } from "vue-i18n";
+import { useRouter } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { itemPath } from "@/app/addresses";
+import { stateWord, tileOf } from "@/places/week/model/states";
+import { useTimes } from "@/ui/moment/zones";
+import StateTile from "@/ui/tile/StateTile.vue";
+import { shortTitle } from "../model/months";
+
+/** An item on its due day. Teachers drag it, choose it with Space, and move it with Shift and an arrow. */
+const {
+  entry,
+  slug,
+  term,
+  chosen,
+  long = false,
+} = defineProps<{
+  entry: Shapes["Entry"];
+  slug: string;
+  term: Shapes["TermMap"];
+  chosen: boolean;
+  long?: boolean;
+}>();
+const emit = defineEmits<{ choose: []; shift: [days: number]; drag: [] }>();
+const { t } = useI18n();
+const router = useRouter();
+const times = useTimes(() => term.zone);
+const word = computed(() => (term.teaching ? "" : stateWord(entry.row, t, times.value)));
+const share = computed(() => {
+  const of = entry.row.of_class;
+  return of && of.students ? Math.round((of.done / of.students) * 100) : null;
+});
+
+function pressed(event: KeyboardEvent): void {
+  if (!term.can_lay_out) return;
+  const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
+  if (event.shiftKey && step) {
+    event.preventDefault();
+    emit("shift", step);
+  } else if (event.key === " ") {
+    event.preventDefault();
+    emit("choose");
+  }
+}
+</script>
+
+<template>
+  <a
+    :href="itemPath(slug, entry.row.id)"
+    class="entry"
+    :class="{ done: entry.row.done, chosen, draft: !entry.row.published }"
+    :draggable="term.can_lay_out"
+    :title="`${entry.row.title} · ${times.moment(entry.at)}`"
+    :data-entry="entry.row.id"
+    :aria-pressed="term.can_lay_out ? chosen : undefined"
+    :role="term.can_lay_out ? 'button' : undefined"
+    @keydown="pressed"
+    @dragstart="emit('drag')"
+    @click.exact.prevent="router.push(itemPath(slug, entry.row.id))"
+    @click.ctrl.prevent="term.can_lay_out && emit('choose')"
+    @click.meta.prevent="term.can_lay_out && emit('choose')"
+  >
+    <StateTile v-if="!term.teaching" :tile="tileOf(entry.row)" :size="12" />
+    <i v-else class="share" aria-hidden="true"><i :style="{ height: `${share ?? 0}%` }" /></i>
+    <span class="words">{{ long ? entry.row.title : shortTitle(entry.row.title) }}</span>
+    <span class="sr-only"
+      >, {{ times.clock(entry.at) }}<template v-if="word">, {{ word }}</template></span
+    >
+  </a>
+</template>
+
+<style scoped>
+.entry {
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  min-height: 20px;
+  color: var(--ink);
+  font-size: 12.5px;
+  line-height: 1.3;
+  text-decoration: none;
+}
+.entry[draggable="true"] {
+  cursor: grab;
+}
+.words {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.done {
+  color: var(--ink-soft);
+}
+.draft .words {
+  font-style: italic;
+}
+.chosen {
+  background: var(--now-wash);
+  box-shadow: 0 0 0 1.5px var(--now);
+}
+.share {
+  display: flex;
+  flex: none;
+  align-items: flex-end;
+  width: 10px;
+  height: 11px;
+  border: 1px solid var(--ink-soft);
+}
+.share i {
+  display: block;
+  width: 100%;
+  background: var(--ink-soft);
+}
+@media (max-width: 719px) {
+  .entry {
+    min-height: 28px;
+  }
+}
+@media print {
+  .words {
+    white-space: normal;
+  }
+}
+</style>

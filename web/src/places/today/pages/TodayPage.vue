@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { computed, ref, watch } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink, useRouter } from "vue-router";
+import { useWrong } from "@/api/writes";
+import { itemPath } from "@/app/addresses";
+import { useShelf } from "@/app/queries";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
+import NothingHere from "@/app/shell/NothingHere.vue";
+import ShortcutList from "@/app/shell/ShortcutList.vue";
+import { shortcutsOpen, useKeys } from "@/app/shell/shortcuts";
+import { effortWords } from "@/places/week/model/states";
+import UiButton from "@/ui/button/UiButton.vue";
+import { timesIn, useTimes } from "@/ui/moment/zones";
+import BudgetDialog from "../components/BudgetDialog.vue";
+import DayStrip from "../components/DayStrip.vue";
+import TodayItem from "../components/TodayItem.vue";
+import { noteSeen, useToday } from "../queries";
+
+const { t, locale } = useI18n();
+const router = useRouter();
+const wrong = useWrong();
+const { data: today, error } = useToday();
+const { data: shelf } = useShelf();
+const times = useTimes(() => today.value?.zone ?? "");
+const budget = ref(false);
+const spare = computed(() => today.value?.days[0]?.budget ?? 0);
+let told = false;
+
+watch(
+  [today, shelf],
+  ([found, courses]) => {
+    if (!found || !courses) return;
+    document.title = `${t("today.title")} · Unvo`;
+    // Who studies nothing teaches: their course is where they want to be.
+    if (!found.courses && courses[0]) void router.replace(`/c/${courses[0].slug}`);
+    if (found.courses && !told) {
+      told = true;
+      void noteSeen();
+    }
+  },
+  { immediate: true },
+);
+
+function along(by: number): void {
+  const links = [...document.querySelectorAll<HTMLAnchorElement>("[data-today]")];
+  const at = links.findIndex((l) => l === document.activeElement);
+  links[at < 0 ? 0 : Math.min(links.length - 1, Math.max(0, at + by))]?.focus();
+}
+useKeys(() => ({ "?": () => (shortcutsOpen.value = true), j: () => along(1), k: () => along(-1) }));
+</script>
+
+<template>
+  <NothingHere v-if="error && !today" :message="wrong(error)" />
+  <main v-else-if="today && shelf && (today.courses || !shelf.length)" id="content" class="page">
+    <header class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-1">
+      <h1>{{ times.day(today.now) }}</h1>
+      <p class="text-[15px] text-soft">
+        {{
+          spare
+            ? t("today.planned", { planned: effortWords(today.planned, t), budget: effortWords(spare, t) })
+            : t("today.noBudget")
+        }}
+        <UiButton look="text" @click="budget = true">{{ t("today.change") }}</UiButton>
+      </p>
+    </header>
+    <p v-if="!today.courses" class="card p-5 text-soft">
+      {{ t(shelf.length ? "today.noCourses" : "app.noCourses") }}
+    </p>
+    <template v-else>
+      <section :aria-label="t('today.now')">
+        <h2>{{ t("today.now") }}</h2>
+        <ol v-if="today.rows.length" class="card">
+          <TodayItem
+            v-for="(row, n) in today.rows"
+            :key="row.item.id"
+            :row="row"
+            :now="today.now"
+            :n="n + 1"
+            :first="n === 0"
+          />
+          <TodayItem
+            v-for="row in today.locked"
+            :key="row.item.id"
+            :row="row"
+            :now="today.now"
+            :n="null"
+            :first="false"
+          />
+        </ol>
+        <p v-else class="card p-4 text-soft">{{ t("today.nothing") }}</p>
+        <p v-for="over in today.overflows" :key="over.day" class="mt-2 text-[14px] text-late">
+          {{
+            t("today.overflow", {
+              day: times.day(`${over.day}T12:00:00Z`),
+              minutes: effortWords(over.minutes, t),
+              items: over.items.map((i) => i.item.title).join(", "),
+            })
+          }}
+        </p>
+      </section>
+      <DayStrip :today="today" class="mt-4" />
+      <section :aria-label="t('today.later')">
+        <h2>{{ t("today.later") }}</h2>
+        <ol v-if="today.later.length" class="card later">
+          <TodayItem
+            v-for="row in today.later"
+            :key="row.item.id"
+            :row="row"
+            :now="today.now"
+            :n="null"
+            :first="false"
+          />
+        </ol>
+        <p v-else class="card p-4 text-soft">{{ t("today.noLater") }}</p>
+      </section>
+      <section :aria-label="t('today.since')">
+        <h2>{{ t("today.since") }}</h2>
+        <ul v-if="today.news.length" class="card">
+          <li v-for="one in today.news" :key="`${one.item.id}-${one.at}`" class="news">
+            <span class="figures text-soft">{{ timesIn(locale, one.zone).moment(one.at) }}</span>
+            <RouterLink :to="itemPath(one.slug, one.item.id)">{{
+              t("today.score", { points: one.points, possible: one.possible, item: one.item.title })
+            }}</RouterLink>
+            <span class="text-[13px] text-soft"
+              >{{ one.code }}<template v-if="one.has_comment">, {{ t("today.comment") }}</template></span
+            >
+          </li>
+        </ul>
+        <p v-else class="card p-4 text-soft">{{ t("today.noNews", { at: times.moment(today.since) }) }}</p>
+      </section>
+    </template>
+    <BudgetDialog v-if="budget" :minutes="today.budget" @close="budget = false" />
+    <ShortcutList />
+  </main>
+  <LoadingNote v-else />
+</template>
+
+<style scoped>
+.page {
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 18px 24px 80px;
+}
+h1 {
+  font-size: 27px;
+  font-weight: 700;
+  line-height: 1.1;
+}
+h2 {
+  margin: 16px 0 6px;
+  font-size: 16px;
+  font-weight: 700;
+}
+.later {
+  border-left: 4px solid var(--now);
+}
+.news {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 7px 14px;
+  border-bottom: 1px solid var(--rule-faint);
+}
+.news:last-child {
+  border: 0;
+}
+@media (max-width: 719px) {
+  .page {
+    padding: 12px 0 80px;
+  }
+  header,
+  h2,
+  .page > p {
+    margin-inline: 14px;
+  }
+}
+</style>

@@ -1,0 +1,5 @@
+import type { RouteRecordRaw } from "vue-router";
+
+export default [
+  { path: "/", name: "today", component: () => import("./pages/TodayPage.vue") },
+] satisfies RouteRecordRaw[];
