@@ -96,6 +96,11 @@ class Class:
         self.hand_in(person, item, at)
         self._score(person, item, at, how)
 
+    def _released_at(self, handed_in: datetime | None) -> datetime:
+        """Back within a week, the latest of it this morning."""
+        latest = self.now - timedelta(hours=3)
+        return min(latest, handed_in + timedelta(days=4)) if handed_in else latest
+
     def _score(self, person: Person, item: LaidItem, at: datetime, how: Habit) -> None:
         """Graded a few days after it was due; the youngest work still waits, some of it is held."""
         graded = self.graded[item.id]
@@ -179,7 +184,7 @@ class Class:
                     attempt=attempt,
                     raw=raw,
                     handed_in_at=at,
-                    released_at=self.now - timedelta(hours=3) if released else None,
+                    released_at=self._released_at(at) if released else None,
                     comment=comment,
                     graded_by=self.grader,
                     graded_at=self.now - timedelta(hours=4),

@@ -12,7 +12,7 @@ from apps.courses.models import Course, Item, ItemText, Module, Part
 from apps.gradebook.models import Category, GradedItem, LateRule
 from apps.kernel.public import now
 
-MONDAY, WEDNESDAY, THURSDAY, FRIDAY, SUNDAY = 0, 2, 3, 4, 6
+MONDAY, TUESDAY, WEDNESDAY, THURSDAY, FRIDAY, SUNDAY = 0, 1, 2, 3, 4, 6
 
 
 Moment = tuple[int, int, str] | dict[str, Any]

@@ -12,7 +12,7 @@ from apps.courses.public import layout
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import srv010, srv110
+from demo import spring, srv010, srv110, sta205
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
 
@@ -22,8 +22,8 @@ ALLOWED_AT = 2
 
 
 @transaction.atomic
-def seed(now: datetime, students: int = STUDENTS) -> bool:
-    """Make everything around `now`; False when it is there already."""
+def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> bool:
+    """Make everything around `now`; False when it is there already. `other_terms`: the courses of other terms too."""
     if Course.objects.exists():
         return False
     random = Random(SEED)
@@ -37,6 +37,9 @@ def seed(now: datetime, students: int = STUDENTS) -> bool:
     Enrolment.objects.bulk_create(
         Enrolment(course=induction, person=p, role=Enrolment.STUDENT) for p in class_[: min(12, students)]
     )
+    if other_terms:
+        spring.make_spring(now, instructor)
+        sta205.make_sta205(today, instructor)
     return True
 
 

@@ -24,17 +24,17 @@ SEASONS = ((3, "Winter term"), (6, "Spring term"), (9, "Summer term"), (12, "Aut
 BREAK_AFTER = 8
 
 
-def make_course(today: date) -> tuple[Course, list[Section], Layouter]:
+def make_course(today: date, slug: str = "srv-110", title: str = "Plane Surveying") -> tuple[Course, list[Section], Layouter]:
     """Week 7 is the week of `today`; one week of break after week 8, a holiday in week 11."""
     first = monday_of(today) - timedelta(weeks=7)
     course = Course.objects.create(
-        slug="srv-110",
+        slug=slug,
         code="SRV 110",
-        title="Plane Surveying",
+        title=title,
         term=_term(first),
         zone=ZONE,
         credits=Decimal(3),
-        opened_at=now(),
+        opened_at=now() - timedelta(weeks=8),
     )
     sections = [Section.objects.create(course=course, number=n, name=f"section {n}") for n in (1, 2)]
     none_yet = [

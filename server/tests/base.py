@@ -42,11 +42,12 @@ class DemoCase(TestCase):
     """The demo with a small class."""
 
     STUDENTS = 8
+    OTHER_TERMS = False
 
     @classmethod
     def setUpTestData(cls) -> None:
         with override_settings(FIXED_CLOCK=CLOCK):
-            seed(datetime.fromisoformat(CLOCK), cls.STUDENTS)
+            seed(datetime.fromisoformat(CLOCK), cls.STUDENTS, cls.OTHER_TERMS)
         cls.course = Course.objects.get(slug="srv-110")
         cls.induction = Course.objects.get(slug="srv-010")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from typing import Any
 
+from django.db.models import F
 from unvo_core.schedule.load import weekly_minutes
 
 from apps.courses.api import time_schemas as out
@@ -16,7 +17,7 @@ from apps.courses.term_map import class_out, term_map
 
 def schedule(course: Course, reader: Reader) -> out.Schedule:
     laid, term = layout(course), course.term
-    patterns = MeetingPattern.objects.filter(course=course).order_by("section__number")
+    patterns = MeetingPattern.objects.filter(course=course).order_by(F("section__number").asc(nulls_first=True))
     credits = Fraction(str(course.credits))
     return out.Schedule(
         dated=term is not None,

@@ -21,6 +21,7 @@ from apps.courses.structure import LaidItem, Layout
 from apps.people.public import Person
 
 STRIP_DAYS = 7
+OVERFLOW_DAYS = 14
 NEWS_AT_LEAST = timedelta(days=3)
 SETTLED = (State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DONE, State.EXCUSED, State.CLOSED)
 
@@ -59,7 +60,7 @@ def today(person: Person, now: datetime) -> out.Today:
         overflows=[
             out.Overflow(day=o.day, minutes=o.minutes, items=[_course_item(open_items[k]) for k in o.keys])
             for o in plan.overflows
-            if o.day >= day
+            if day <= o.day < day + timedelta(days=OVERFLOW_DAYS)
         ],
         overdue=sum(r.overdue for r in now_rows),
         since=since,
@@ -83,11 +84,12 @@ def _zone_of(courses: dict[int, tuple[Course, Layout]]) -> ZoneInfo:
 
 
 def _open_items(found: tuple[Course, Layout], known: Progress) -> Iterator[_Open]:
-    """Required work of a dated course that is not done and can still be done."""
+    """Required work of a dated course that is not done and can still be done; what is held at a set time is none."""
     course, laid = found
     for item in laid.student_items.values():
         state = known.course.items[item.id]
-        if item.required and not state.done and state.state not in SETTLED and laid.term is not None:
+        held_then = item.kind == "assignment" and not item.takes_hand_ins
+        if item.required and not state.done and state.state not in SETTLED and laid.term and not held_then:
             yield _Open(course, laid, item, known)
 
 

@@ -61,7 +61,7 @@ class Journey(StaticLiveServerTestCase):
         super().tearDownClass()
 
     def setUp(self) -> None:
-        seed(datetime.fromisoformat(CLOCK), self.STUDENTS)
+        seed(datetime.fromisoformat(CLOCK), self.STUDENTS, self.OTHER_TERMS)
         self.errors: list[str] = []
 
     def tearDown(self) -> None:

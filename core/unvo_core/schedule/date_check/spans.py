@@ -11,6 +11,8 @@ from unvo_core.schedule.spans import MOMENTS, span_problems
 from unvo_core.schedule.zones import instant_of
 
 PILE = 3
+HABIT = 3
+"""A due time that so many items share is no slip."""
 
 
 def out_of_order(course: CheckedCourse) -> Iterator[Finding]:
@@ -80,13 +82,11 @@ def _in_week(course: CheckedCourse, item: CheckedItem, at: datetime) -> datetime
 
 
 def day_off(course: CheckedCourse) -> Iterator[Finding]:
-    """Due, or opening, on a break or holiday, or on a day whose class was taken out."""
+    """Due on a break or holiday, or on a day whose class was taken out."""
     calendar = course.calendar
     for item, name, at in _moments(course):
         day = calendar.day_of(at)
-        if name not in ("due", "opens") or (day not in calendar.days_off and day not in calendar.cancelled):
-            continue
-        if name == "opens" and item.span.due is not None:
+        if name != "due" or (day not in calendar.days_off and day not in calendar.cancelled):
             continue
         before = calendar.nearest_class_day(day - timedelta(days=1), forward=False)
         place = Place("item", item.id)
@@ -108,19 +108,25 @@ def same_time(at: datetime, day: date, calendar: Calendar) -> datetime:
 
 
 def not_default_time(course: CheckedCourse) -> Iterator[Finding]:
-    """Due at an odd hour: neither the course's default time nor within an hour of a class nor on the hour by noon."""
+    """Due neither at the course's default time, nor by a class, nor at a time that is a habit of the course."""
+    times = [_clock(course, i.span.due) for i in course.items if i.span.due is not None]
     for item in course.items:
         due = item.span.due
         if due is None or item.exam:
             continue
-        wall = due.astimezone(course.calendar.zone).time()
-        if wall == course.default_due_time or _by_class(due, course.calendar):
+        wall = _clock(course, due)
+        habit = times.count(wall) >= HABIT
+        if wall == course.default_due_time or habit or _by_class(due, course.calendar):
             continue
         place = Place("item", item.id)
         day = course.calendar.day_of(due)
         default = instant_of(datetime.combine(day, course.default_due_time), course.calendar.zone)
         params = {"title": item.title, "time": wall, "default": course.default_due_time}
         yield Finding("due.odd_time", Severity.NOTICE, place, params, Fix("set_moments", place, {"due": default}))
+
+
+def _clock(course: CheckedCourse, at: datetime) -> time:
+    return at.astimezone(course.calendar.zone).time()
 
 
 def _by_class(at: datetime, calendar: Calendar) -> bool:

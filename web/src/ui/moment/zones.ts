@@ -36,6 +36,9 @@ export function timesIn(locale: string, zone: string): Times {
   const moment = (iso: string) => `${day(iso)}, ${clock(iso)}`;
   const date = (isoDate: string) => tidy(plainDay.format(new Date(isoDate)));
   const lane = (isoDate: string) => tidy(laneDay.format(new Date(isoDate)));
+  const dayParts8601 = new Intl.DateTimeFormat("en-CA", { timeZone: zone });
+  const calendarDay = (iso: string) =>
+    Math.round(Date.parse(`${dayParts8601.format(new Date(iso))}T00:00Z`) / 86_400_000);
   const month = (isoDate: string) => isoDate.slice(0, 7);
   return {
     moment,
@@ -56,9 +59,8 @@ export function timesIn(locale: string, zone: string): Times {
     relative: (iso, now) => {
       const hours = (new Date(iso).getTime() - new Date(now).getTime()) / 3_600_000;
       if (Math.abs(hours) < 1) return words.format(Math.round(hours * 60), "minute");
-      return Math.abs(hours) < 36
-        ? words.format(Math.round(hours), "hour")
-        : words.format(Math.round(hours / 24), "day");
+      const days = calendarDay(iso) - calendarDay(now);
+      return days === 0 ? words.format(Math.round(hours), "hour") : words.format(days, "day");
     },
   };
 }

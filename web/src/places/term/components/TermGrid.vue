@@ -85,7 +85,7 @@ function drop(day: string): void {
       </div>
       <div class="load figures" role="cell" :class="week.load">
         <template v-if="week.minutes">
-          <i aria-hidden="true" :style="{ width: `${(week.minutes / most) * 64}px` }" />{{
+          <i aria-hidden="true" :style="{ width: `${(week.minutes / most) * 54}px` }" />{{
             hours(week.minutes)
           }}
           <span v-if="week.load === 'over'" class="sr-only">{{ t("term.over") }}</span>
@@ -174,7 +174,8 @@ function drop(day: string): void {
 .load {
   display: flex;
   align-items: center;
-  gap: 7px;
+  gap: 6px;
+  white-space: nowrap;
 }
 .load i {
   display: block;
