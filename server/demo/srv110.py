@@ -24,7 +24,9 @@ SEASONS = ((3, "Winter term"), (6, "Spring term"), (9, "Summer term"), (12, "Aut
 BREAK_AFTER = 8
 
 
-def make_course(today: date, slug: str = "srv-110", title: str = "Plane Surveying") -> tuple[Course, list[Section], Layouter]:
+def make_course(
+    today: date, slug: str = "srv-110", title: str = "Plane Surveying"
+) -> tuple[Course, list[Section], Layouter]:
     """Week 7 is the week of `today`; one week of break after week 8, a holiday in week 11."""
     first = monday_of(today) - timedelta(weeks=7)
     course = Course.objects.create(

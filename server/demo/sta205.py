@@ -48,10 +48,17 @@ def _slot(day: int, start: int, end: int) -> dict[str, object]:
 
 
 def _fifteen_weeks(first: date) -> Course:
-    term = Term.objects.create(name=f"Autumn term {first.year}", first_day=first, last_day=first + timedelta(weeks=14, days=6))
+    term = Term.objects.create(
+        name=f"Autumn term {first.year}", first_day=first, last_day=first + timedelta(weeks=14, days=6)
+    )
     course = Course.objects.create(
-        slug="sta-205-autumn", code="STA 205", title="Measurement Statistics, last year", term=term, zone=ZONE,
-        credits=Decimal(3), opened_at=now(),
+        slug="sta-205-autumn",
+        code="STA 205",
+        title="Measurement Statistics, last year",
+        term=term,
+        zone=ZONE,
+        credits=Decimal(3),
+        opened_at=now(),
     )
     MeetingPattern.objects.create(course=course, slots=[_slot(TUESDAY, 9, 10), _slot(THURSDAY, 9, 10)])
     names = (("Homework", 50), ("Checks", 50))

@@ -11,6 +11,8 @@ from fractions import Fraction
 from unvo_core.problems import Problem
 from unvo_core.schedule.spans import MOMENTS, Span
 
+ONE = Fraction(1)
+
 
 class Level(IntEnum):
     """The more specific the higher."""
@@ -32,7 +34,7 @@ class Allowance:
     item_id: int | None = None
     shift_minutes: Mapping[str, int] = field(default_factory=dict)
     instants: Mapping[str, datetime] = field(default_factory=dict)
-    time_factor: Fraction = Fraction(1)
+    time_factor: Fraction = ONE
     extra_attempts: int = 0
     excused: bool = False
 
@@ -43,7 +45,7 @@ class Effective:
 
     span: Span
     made_by: Mapping[str, int] = field(default_factory=dict)
-    time_factor: Fraction = Fraction(1)
+    time_factor: Fraction = ONE
     extra_attempts: int = 0
     excused: bool = False
     terms_by: Mapping[str, int] = field(default_factory=dict)
@@ -78,10 +80,13 @@ def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effe
         if found is not None and found[0] != moments[name]:
             moments[name], made_by[name] = found
     _keep_order(moments, made_by)
+    more = [a for a in fitting if a.extra_attempts or a.excused or (a.time_factor is not ONE and a.time_factor != ONE)]
+    if not more:
+        return Effective(Span(**moments), made_by)
     terms = {
-        "time_factor": _most(fitting, lambda a: a.time_factor, Fraction(1)),
-        "extra_attempts": _most(fitting, lambda a: Fraction(a.extra_attempts), Fraction(0)),
-        "excused": _most(fitting, lambda a: Fraction(a.excused), Fraction(0)),
+        "time_factor": _most(more, lambda a: a.time_factor, ONE),
+        "extra_attempts": _most(more, lambda a: Fraction(a.extra_attempts), Fraction(0)),
+        "excused": _most(more, lambda a: Fraction(a.excused), Fraction(0)),
     }
     return Effective(
         Span(**moments),
@@ -97,6 +102,8 @@ def _moment(name: str, base: datetime | None, fitting: list[Allowance]) -> tuple
     """The instant that the most specific allowance gives, and which one it is."""
     given = []
     for a in fitting:
+        if name not in a.instants and name not in a.shift_minutes:
+            continue
         at = a.instants.get(name)
         if at is None and base is not None and a.shift_minutes.get(name):
             at = base + timedelta(minutes=a.shift_minutes[name])

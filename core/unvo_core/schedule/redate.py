@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Mapping
+from collections.abc import Callable, Collection, Iterable, Mapping
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Literal
@@ -139,16 +139,30 @@ def new_instant(at: datetime, day: date, calendar: Calendar) -> datetime:
 def _order(
     item: int, instants: dict[Key, datetime], kept: dict[Key, Rule], new: Calendar, notes: dict[Key, list[str]]
 ) -> None:
-    """Opens and start-by never after due, closes never before it."""
+    """From the due moment (or the last one set) backwards nothing is later than what follows it; closes is not before."""
     set_here = [name for name in MOMENTS if (item, name) in instants]
-    anchor = "due" if "due" in set_here else (set_here[-1] if set_here else "")
-    for name in set_here:
-        at, due = instants[(item, name)], instants[(item, anchor)]
-        wrong = at > due if MOMENTS.index(name) < MOMENTS.index(anchor) else at < due
-        if wrong:
-            instants[(item, name)] = due
-            kept[(item, name)] = rule_for(_wall(due, new), new)
-            notes[(item, name)].append("ordered")
+    anchor = set_here.index("due") if "due" in set_here else len(set_here) - 1
+    for at in range(anchor - 1, -1, -1):
+        _keep(item, set_here[at], min, set_here[at + 1], instants, kept, new, notes)
+    for at in range(anchor + 1, len(set_here)):
+        _keep(item, set_here[at], max, set_here[at - 1], instants, kept, new, notes)
+
+
+def _keep(
+    item: int,
+    name: str,
+    bound: Callable[[datetime, datetime], datetime],
+    other: str,
+    instants: dict[Key, datetime],
+    kept: dict[Key, Rule],
+    new: Calendar,
+    notes: dict[Key, list[str]],
+) -> None:
+    right = bound(instants[(item, name)], instants[(item, other)])
+    if right != instants[(item, name)]:
+        instants[(item, name)] = right
+        kept[(item, name)] = rule_for(_wall(right, new), new)
+        notes[(item, name)].append("ordered")
 
 
 def shifted(

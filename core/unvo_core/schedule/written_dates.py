@@ -28,20 +28,21 @@ WEEKDAYS = {
     for name in names.split()
 }  # fmt: skip
 
-_MONTH = "(?P<month>" + "|".join(sorted(MONTHS, key=len, reverse=True)) + r")\.?"
-_WEEKDAY = "(?:(?P<weekday>" + "|".join(sorted(WEEKDAYS, key=len, reverse=True)) + r")\.?,?\s+(?:the\s+)?)?"
 _YEAR = r"(?:,?\s+(?P<year>(?:19|20)\d\d))?"
 _WORDS_TOO = frozenset({"may", "mar", "march", "sun", "sat"})
 _CUE = re.compile(r"\b(?:by|due|on|until|till|before|after|from|to|through|and|or|is|–|-)[\s:]*$", re.IGNORECASE)
-_NOT_IN_NUMBER = r"(?<![\w/.-])"
+_WEEKDAY_BEFORE = re.compile(r"(?<![\w/.-])([A-Za-z]{3,9})\.?,?\s+(?:the\s+)?$")
+_LONGEST_BEFORE = 20
+_GLUED = frozenset("/.-_")
 _END = r"(?![\w/-]|\.\d)"
+# Each begins with a set of characters, which is what makes the search fast; the rest is checked after a match.
 _FORMS = tuple(
-    re.compile(_NOT_IN_NUMBER + _WEEKDAY + form + _END, re.IGNORECASE)
+    re.compile(form + _END)
     for form in (
-        r"(?P<year>(?:19|20)\d\d)-(?P<figure>\d{1,2})-(?P<day>\d{1,2})",
-        r"(?P<day>\d{1,2})(?:st|nd|rd|th)?\.?\s+(?:of\s+)?" + _MONTH + _YEAR,
-        _MONTH + r"\s+(?P<day>\d{1,2})(?:st|nd|rd|th)?" + _YEAR,
-        r"(?P<first>\d{1,2})(?P<mark>[/.])(?P<second>\d{1,2})(?:(?P=mark)(?P<year>(?:(?:19|20)\d\d|\d\d))?)?",
+        r"[12]\d\d\d-(?P<figure>\d{1,2})-(?P<day>\d{1,2})",
+        r"[0-3]?\d(?:st|nd|rd|th)?\.?\s+(?:of\s+)?(?P<month>[JFMASONDjfmasond][A-Za-z]{2,8})\.?" + _YEAR,
+        r"[JFMASONDjfmasond][A-Za-z]{2,8}\.?\s+(?P<day>\d{1,2})(?:st|nd|rd|th)?" + _YEAR,
+        r"\d{1,2}(?P<mark>[/.])(?P<second>\d{1,2})(?:(?P=mark)(?P<year>(?:(?:19|20)\d\d|\d\d))?)?",
     )
 )
 
@@ -78,9 +79,10 @@ def written_dates(
         for match in form.finditer(text):
             if any(f.start < match.end() and match.start() < f.end for f in found):
                 continue
-            if in_prose and not _meant(match, text):
+            written = _written(match, text)
+            if written is None or (in_prose and not _meant(written, text)):
                 continue
-            read = _read(match, around, order)
+            read = _read(written, text, around, order)
             if read is not None:
                 found.append(read)
     return tuple(sorted(found, key=lambda f: f.start))
@@ -103,34 +105,66 @@ def order_of(cells: Iterator[str] | list[str], fallback: Order = "month_first") 
     return fallback
 
 
-def _meant(match: re.Match[str], text: str) -> bool:
-    groups = match.groupdict()
-    if groups.get("first") and not groups.get("year") and not groups.get("weekday"):
-        return _CUE.search(text[: match.start()]) is not None
-    words = (groups.get("month"), groups.get("weekday"))
-    return not any(w in _WORDS_TOO for w in words)
+@dataclass(frozen=True, slots=True)
+class _Written:
+    """The parts of a date as they stand; `start` takes the weekday in."""
+
+    start: int
+    end: int
+    first: str
+    second: str
+    mark: str
+    month: str
+    day: str
+    year: str
+    weekday: str
 
 
-def _read(match: re.Match[str], around: date, order: Order) -> WrittenDate | None:
-    groups = match.groupdict()
-    year = _year(groups.get("year"))
-    if groups.get("first"):
-        sure = year is not None or groups.get("weekday") or match.group().endswith(".")
-        if groups["mark"] == "." and not sure:
+def _written(match: re.Match[str], text: str) -> _Written | None:
+    """A match's parts; None where it is the tail of a longer word or number, or names no month."""
+    start = match.start()
+    if start and (text[start - 1].isalnum() or text[start - 1] in _GLUED):
+        return None
+    groups = {name: value or "" for name, value in match.groupdict().items()}
+    leading = re.match(r"[A-Za-z]+|\d+", match.group())
+    first = leading.group() if leading else ""
+    month = groups.get("month") or groups.get("figure") or (first if first.isalpha() else "")
+    if month.isalpha() and month.lower() not in MONTHS:
+        return None
+    before = _WEEKDAY_BEFORE.search(text, max(0, start - _LONGEST_BEFORE), start)
+    weekday = before[1] if before and before[1].lower() in WEEKDAYS else ""
+    year = first if "figure" in groups else groups.get("year", "")
+    day = groups.get("day") or (first if month else "")
+    begins = before.start() if before and weekday else start
+    return _Written(
+        begins, match.end(), first, groups.get("second", ""), groups.get("mark", ""), month, day, year, weekday
+    )
+
+
+def _meant(written: _Written, text: str) -> bool:
+    if written.mark and not written.year and not written.weekday:
+        return _CUE.search(text, max(0, written.start - _LONGEST_BEFORE), written.start) is not None
+    return not any(w in _WORDS_TOO for w in (written.month, written.weekday))
+
+
+def _read(written: _Written, text: str, around: date, order: Order) -> WrittenDate | None:
+    year = _year(written.year)
+    if written.mark:
+        sure = year is not None or written.weekday or text[written.end - 1] == "."
+        if written.mark == "." and not sure:
             return None
-        pair = int(groups["first"]), int(groups["second"])
-        day, month = pair if (order == "day_first" or groups["mark"] == ".") else pair[::-1]
+        pair = int(written.first), int(written.second)
+        day, month = pair if (order == "day_first" or written.mark == ".") else pair[::-1]
         if month > 12 >= day:
             day, month = month, day
     else:
-        month = int(groups["figure"]) if groups.get("figure") else MONTHS[groups["month"].lower()]
-        day = int(groups["day"])
+        month = int(written.month) if written.month.isdigit() else MONTHS[written.month.lower()]
+        day = int(written.day)
     found = _nearest(day, month, around) if year is None else _date(year, month, day)
     if found is None:
         return None
-    weekday = groups.get("weekday")
-    written = WEEKDAYS[weekday.lower()] if weekday else None
-    return WrittenDate(match.start(), match.end(), match.group(), found, written, year is not None)
+    weekday = WEEKDAYS[written.weekday.lower()] if written.weekday else None
+    return WrittenDate(written.start, written.end, text[written.start : written.end], found, weekday, year is not None)
 
 
 def _year(text: str | None) -> int | None:

@@ -12,7 +12,7 @@ from unvo_core.schedule.moments import Key, resolve_all
 from unvo_core.schedule.spans import MOMENTS, Span
 
 from apps.courses.facts import path_module
-from apps.courses.structure import GivenAllowance, LaidItem, LaidModule, Layout
+from apps.courses.structure import LaidItem, LaidModule, Layout
 
 VARIANTS_KEPT = 512
 _Key = tuple[int | None, tuple[int, ...]]
@@ -31,7 +31,7 @@ _variants: WeakKeyDictionary[Layout, _Variants] = WeakKeyDictionary()
 def layout_for(laid: Layout, person_id: int) -> Layout:
     """The person's layout; the course's own one when nothing differs for them."""
     section_id = laid.sections.get(person_id)
-    fitting = [a.allowance for a in laid.allowances if _fits(a, person_id, section_id, laid)]
+    fitting = _fitting(laid, person_id, section_id)
     own_calendar = section_id if section_id in laid.calendars else None
     if not fitting and own_calendar is None:
         return laid
@@ -44,12 +44,13 @@ def layout_for(laid: Layout, person_id: int) -> Layout:
     return kept[key]
 
 
-def _fits(given: GivenAllowance, person_id: int, section_id: int | None, laid: Layout) -> bool:
-    if given.person_id is not None:
-        return given.person_id == person_id
-    if given.group_id is not None:
-        return given.group_id in laid.groups.get(person_id, frozenset())
-    return given.section_id == section_id
+def _fitting(laid: Layout, person_id: int, section_id: int | None) -> list[Allowance]:
+    found = laid.allowances_by.get(("person", person_id), ())
+    for group in laid.groups.get(person_id, ()):
+        found = (*found, *laid.allowances_by.get(("group", group), ()))
+    if section_id is not None:
+        found = (*found, *laid.allowances_by.get(("section", section_id), ()))
+    return [given.allowance for given in found]
 
 
 def _made(laid: Layout, section_id: int | None, fitting: list[Allowance]) -> Layout:

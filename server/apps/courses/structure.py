@@ -123,6 +123,17 @@ class Layout:
         return self.all if teaching else self.students
 
     @cached_property
+    def allowances_by(self) -> dict[tuple[str, int], tuple[GivenAllowance, ...]]:
+        """By whom they are for: ('person' or 'group' or 'section', id)."""
+        found: dict[tuple[str, int], tuple[GivenAllowance, ...]] = {}
+        for given in self.allowances:
+            whom = {"person": given.person_id, "group": given.group_id, "section": given.section_id}
+            for level, pk in whom.items():
+                if pk is not None:
+                    found[(level, pk)] = (*found.get((level, pk), ()), given)
+        return found
+
+    @cached_property
     def items(self) -> dict[int, LaidItem]:
         return _by_id(self.all)
 

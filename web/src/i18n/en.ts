@@ -93,6 +93,7 @@ export default {
   },
   time: { minutes: "{n} min", hours: "{h} h", both: "{h} h {m}" },
   week: {
+    moveEnd: "{moment} of {title}, {at}: move by a day with ← or →",
     nextClass: "Next: class {n}, {at} {place}",
     title: "Week {n} · {topic}",
     titleBare: "Week {n}",

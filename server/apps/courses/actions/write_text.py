@@ -1,11 +1,13 @@
 from __future__ import annotations
 
+from unvo_core.schedule.effort import estimated_minutes
+
 from apps.courses.actions.layout_change import Edit, apply, lock
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Item, ItemText
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import item_row, latest_text
-from apps.kernel.public import Actor, Refused, StoredFile, clean, now, record, require, store
+from apps.kernel.public import Actor, Refused, StoredFile, clean, now, record, require, store, words_in
 
 LONGEST_TEXT = 400_000
 
@@ -25,6 +27,7 @@ def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again:
     text = ItemText.objects.create(
         item=item, edition=edition, html=kept, written_at=now(), written_by_id=actor.person_id
     )
+    _estimate(actor, course, item, before, kept)
     record(
         actor,
         "text.write",
@@ -36,6 +39,14 @@ def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again:
     if ask_again:
         apply(actor, course, "ask_again", [Edit("item", item, {"asked_edition": edition})])
     return text
+
+
+def _estimate(actor: Actor, course: Course, item: Item, before: ItemText | None, html: str) -> None:
+    """An effort that nobody entered follows the length of the text."""
+    guessed = estimated_minutes(words_in(before.html)) if before else 0
+    fresh = estimated_minutes(words_in(html))
+    if item.kind == Item.PAGE and item.effort_minutes in (0, guessed) and fresh != item.effort_minutes:
+        apply(actor, course, "estimate_effort", [Edit("item", item, {"effort_minutes": fresh})])
 
 
 def attach_file(actor: Actor, course: Course, item_id: int, upload: object) -> StoredFile:

@@ -95,6 +95,15 @@ export function useLayoutWrites(slug: () => string) {
         }),
       ),
     ),
+    setMoments: useWrite((wish: { id: number; moments: Shapes["RulesIn"] }, headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/items/{item_id}/moments", {
+          params: { path: at({ item_id: wish.id }) },
+          body: wish.moments,
+          headers,
+        }),
+      ),
+    ),
     undo: useWrite((change: number, headers) =>
       told(
         client.POST("/api/courses/{slug}/changes/{change_id}/undo", {

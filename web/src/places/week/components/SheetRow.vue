@@ -44,7 +44,10 @@ const facts = computed(() => {
       </slot>
       <div class="facts">{{ facts }}</div>
     </div>
-    <SpanLanes v-if="firstDay" class="wide" :row="row" :first-day="firstDay" :zone="zone" />
+    <div v-if="firstDay" class="wide lanes-cell">
+      <SpanLanes class="h-full" :row="row" :first-day="firstDay" :zone="zone" />
+      <slot name="ends" />
+    </div>
     <SpanLanes
       v-if="firstDay && (row.due || row.closes)"
       class="narrow"
@@ -66,6 +69,10 @@ const facts = computed(() => {
   min-height: 47px;
   align-items: center;
   border-bottom: 1px solid var(--rule-faint);
+}
+.lanes-cell {
+  position: relative;
+  align-self: stretch;
 }
 .current {
   background: color-mix(in srgb, var(--now-wash) 60%, var(--sheet));

@@ -6,9 +6,11 @@ import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/app/addresses";
 import UiMenu from "@/ui/menu/UiMenu.vue";
+import { wallAfter } from "../model/lanes";
 import { groupsOf, stepPlace, type Place } from "../model/placing";
 import { useSaid } from "../said";
 import { useLayoutWrites } from "../queries";
+import BarEnds from "./BarEnds.vue";
 import ItemSettings from "./ItemSettings.vue";
 import ModuleHead from "./ModuleHead.vue";
 import NewItem from "./NewItem.vue";
@@ -78,6 +80,17 @@ function makeSortable(): void {
 }
 watch([groups, root], () => nextTick(makeSortable), { immediate: true, flush: "post" });
 onBeforeUnmount(() => sortables.forEach((s) => s.destroy()));
+
+/** Move one end of a bar by days; what closes before the new due moment comes along. */
+async function moveEnd(row: Shapes["Row"], end: "opens" | "due", days: number): Promise<void> {
+  const iso = row[end];
+  if (!iso) return;
+  const moments = { ...row.rules, [end]: wallAfter(iso, sheet.zone, days) } as Shapes["RulesIn"];
+  if (end === "due" && row.closes && days > 0 && Date.parse(iso) + days * 86_400_000 > Date.parse(row.closes))
+    moments.closes = wallAfter(row.closes, sheet.zone, days);
+  const change = await writes.setMoments.mutateAsync({ id: row.id, moments }).catch(() => null);
+  if (change) said(null, change);
+}
 
 async function rename(id: number, title: string): Promise<void> {
   naming.value = null;
@@ -182,6 +195,14 @@ const partChoices = computed(() => [
             >
               {{ row.title }}
             </RouterLink>
+          </template>
+          <template v-if="sheet.can_lay_out && sheet.first_day" #ends>
+            <BarEnds
+              :row="row"
+              :first-day="sheet.first_day"
+              :zone="sheet.zone"
+              @move="(end, days) => moveEnd(row, end, days)"
+            />
           </template>
           <template v-if="sheet.can_lay_out" #menu>
             <UiMenu

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { drawSpan, laneOf, nowShare } from "./lanes";
+import { drawSpan, laneOf, nowShare, wallAfter } from "./lanes";
 
 const NONE = { opens: null, start_by: null, due: null, closes: null, handed_in_at: null, done_at: null };
 
@@ -12,6 +12,13 @@ describe("a moment along the week", () => {
 
   it("stands on the course's day, not on the reader's", () => {
     expect(Math.floor(laneOf("2026-10-12T03:30Z", "2026-10-05", "America/Chicago"))).toBe(6);
+  });
+});
+
+describe("a moment some days later", () => {
+  it("keeps its wall time over a change of the clocks and into another month", () => {
+    expect(wallAfter("2026-10-30T04:59Z", "America/Chicago", 4)).toBe("2026-11-02T23:59");
+    expect(wallAfter("2026-11-03T05:59Z", "America/Chicago", -4)).toBe("2026-10-29T23:59");
   });
 });
 

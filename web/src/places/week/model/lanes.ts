@@ -32,6 +32,17 @@ export function laneOf(iso: string, firstDay: string, zone: string): number {
   return days + (Number(parts.hour) * 60 + Number(parts.minute)) / MINUTES_A_DAY;
 }
 
+/** The wall time of an instant in a zone, some days later: '2026-10-18T23:59'. */
+export function wallAfter(iso: string, zone: string, days: number): string {
+  const parts = Object.fromEntries(
+    partsIn(zone)
+      .formatToParts(new Date(iso))
+      .map((p) => [p.type, p.value]),
+  );
+  const day = new Date(Date.parse(`${parts.year}-${parts.month}-${parts.day}T00:00Z`) + days * 86_400_000);
+  return `${day.toISOString().slice(0, 10)}T${parts.hour}:${parts.minute}`;
+}
+
 export interface Bar {
   left: number;
   width: number;

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed, ref, useTemplateRef } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import { useTimes } from "@/ui/moment/zones";
+import { drawSpan, laneOf } from "../model/lanes";
+
+/** Handles on both ends of a bar: dragged by whole days, or moved by the arrow keys. */
+type End = "opens" | "due";
+const { row, firstDay, zone } = defineProps<{ row: Shapes["Row"]; firstDay: string; zone: string }>();
+const emit = defineEmits<{ move: [end: End, days: number] }>();
+const { t } = useI18n();
+const times = useTimes(() => zone);
+const lanes = useTemplateRef<HTMLElement>("lanes");
+const dragged = ref<{ end: End; from: number; days: number } | null>(null);
+const drawn = computed(() => drawSpan(row, firstDay, zone));
+const LANES = 7;
+
+/** The ends that lie in this week, in percent of its width. */
+const ends = computed(() => {
+  const found: { end: End; at: number; iso: string }[] = [];
+  for (const end of ["opens", "due"] as const) {
+    const iso = row[end];
+    if (!iso || !drawn.value.bar) continue;
+    const lane = laneOf(iso, firstDay, zone);
+    if (lane >= 0 && lane <= LANES) found.push({ end, at: (lane / LANES) * 100, iso });
+  }
+  return found;
+});
+const shift = (end: End): number => (dragged.value?.end === end ? (dragged.value.days / LANES) * 100 : 0);
+
+function start(end: End, event: PointerEvent): void {
+  dragged.value = { end, from: event.clientX, days: 0 };
+  (event.target as HTMLElement).setPointerCapture(event.pointerId);
+}
+function drag(event: PointerEvent): void {
+  if (!dragged.value || !lanes.value) return;
+  dragged.value.days = Math.round((event.clientX - dragged.value.from) / (lanes.value.clientWidth / LANES));
+}
+function stop(): void {
+  const done = dragged.value;
+  dragged.value = null;
+  if (done?.days) emit("move", done.end, done.days);
+}
+</script>
+
+<template>
+  <div ref="lanes" class="ends">
+    <button
+      v-for="one in ends"
+      :key="one.end"
+      type="button"
+      class="end"
+      :class="{ held: dragged?.end === one.end }"
+      :style="{ left: `${one.at + shift(one.end)}%` }"
+      :aria-label="
+        t('week.moveEnd', {
+          moment: t(`settings.${one.end}`),
+          title: row.title,
+          at: times.moment(one.iso),
+        })
+      "
+      :data-end="one.end"
+      @pointerdown.prevent="start(one.end, $event)"
+      @pointermove="drag"
+      @pointerup="stop"
+      @pointercancel="dragged = null"
+      @keydown.left.prevent="emit('move', one.end, -1)"
+      @keydown.right.prevent="emit('move', one.end, 1)"
+    />
+  </div>
+</template>
+
+<style scoped>
+.ends {
+  position: absolute;
+  z-index: 5;
+  inset: 0;
+  pointer-events: none;
+}
+.end {
+  position: absolute;
+  top: calc(50% - 14px);
+  width: 24px;
+  height: 28px;
+  margin-left: -12px;
+  cursor: ew-resize;
+  pointer-events: auto;
+  touch-action: none;
+}
+.end:hover::after,
+.end:focus-visible::after,
+.held::after {
+  content: "";
+  position: absolute;
+  inset: 3px 9px;
+  border-radius: 2px;
+  background: var(--now);
+}
+@media (max-width: 719px) {
+  .ends {
+    display: none;
+  }
+}
+</style>
