@@ -45,6 +45,7 @@ class Journey(StaticLiveServerTestCase):
     """The demo is seeded anew for every test; errors on the page's console fail it."""
 
     STUDENTS = 8
+    OTHER_TERMS = False
     browser: Browser
 
     @classmethod
@@ -75,8 +76,8 @@ class Journey(StaticLiveServerTestCase):
         self.addCleanup(found.close)
         return found
 
-    def page(self, who: str = "", **options: Any) -> Page:
-        """A page of its own; signed in through the form when `who` is given."""
+    def page(self, who: str = "", at: str = "/c/srv-110", **options: Any) -> Page:
+        """A page of its own; signed in through the form when `who` is given, then at this address."""
         page = self.context(**options).new_page()
         page.on("pageerror", lambda error: self.errors.append(str(error)))
         page.on("console", self._listen)
@@ -85,7 +86,10 @@ class Journey(StaticLiveServerTestCase):
             page.get_by_label("Name or e-mail").fill(who)
             page.get_by_label("Password", exact=True).fill(DEMO_PASSWORD)
             page.get_by_role("button", name="Sign in", exact=True).first.click()
-            page.wait_for_url("**/c/**")
+            page.wait_for_url(lambda url: "/sign-in" not in url)
+            self.go(page, at)
+            if at.startswith("/c/"):
+                page.wait_for_url("**/c/*/**")
         return page
 
     def _listen(self, message: Any) -> None:

@@ -72,7 +72,7 @@ export default {
     later: "Later",
     teach: "Drag an item to another day, or focus it and press Shift with ← or →. Space chooses several.",
     moved: "{title} is due {at} now.",
-    movedMany: "{n} items moved.",
+    movedMany: "{n} items moved. | 1 item moved. | {n} items moved.",
     feedTitle: "Your dates in your own calendar",
     feedLine:
       "A calendar program reads this address and keeps itself up to date. It shows only what you see, with your own dates. Whoever has the address can read it, so keep it to yourself.",

@@ -40,7 +40,7 @@ async function choose(key: string): Promise<void> {
 </script>
 
 <template>
-  <header class="on-bar no-print flex h-12 items-center gap-4 bg-bar px-3.5 text-on-bar sm:px-6">
+  <header class="on-bar no-print flex h-12 items-center gap-2 bg-bar px-3.5 text-on-bar sm:gap-4 sm:px-6">
     <RouterLink to="/" class="font-head text-[20px] font-extrabold tracking-tight text-on-bar no-underline">
       {{ t("app.name") }}<span class="text-now" aria-hidden="true">.</span>
     </RouterLink>
@@ -62,7 +62,7 @@ async function choose(key: string): Promise<void> {
       >{{ t("place.today") }}</RouterLink
     >
     <UiMenu bar :label="t('app.person', { name: me.name })" :choices="choices" @choose="choose">
-      <span class="block max-w-24 sm:max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
+      <span class="block max-w-16 sm:max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
         me.name
       }}</span>
     </UiMenu>

@@ -36,7 +36,7 @@ async function end(id: number): Promise<void> {
 <template>
   <section v-if="data" class="max-w-[1100px]">
     <div class="mb-3 flex items-center gap-4">
-      <h1 class="text-[20px] font-bold">{{ t("allow.list") }}</h1>
+      <h2 class="text-[20px] font-bold">{{ t("allow.list") }}</h2>
       <UiButton look="main" class="ml-auto" @click="adding = true">{{ t("allow.add") }}</UiButton>
     </div>
     <ul v-if="data.given.length" class="card">
@@ -46,7 +46,10 @@ async function end(id: number): Promise<void> {
           <span v-if="one.level !== 'person'" class="text-soft">
             ({{ t("allow.affects", { n: one.students }, one.students) }})</span
           >
-          · <RouterLink v-if="one.item" :to="itemPath(slug, one.item.id)">{{ one.item.title }}</RouterLink>
+          ·
+          <RouterLink v-if="one.item" class="underline" :to="itemPath(slug, one.item.id)">{{
+            one.item.title
+          }}</RouterLink>
           <template v-else>{{ t("allow.everything") }}</template>
           · {{ words(one) }}
           <div class="text-[13px] text-soft">
@@ -54,9 +57,9 @@ async function end(id: number): Promise<void> {
             }}<template v-if="one.why"> · {{ one.why }}</template>
           </div>
         </div>
-        <UiButton look="text" @click="end(one.id)"
-          >{{ t("allow.end") }}<span class="sr-only">: {{ one.whom }}</span></UiButton
-        >
+        <UiButton look="text" @click="end(one.id)" :aria-label="`${t('allow.end')}: ${one.whom}`">{{
+          t("allow.end")
+        }}</UiButton>
       </li>
     </ul>
     <p v-else class="card p-4 text-soft">{{ t("allow.none") }}</p>

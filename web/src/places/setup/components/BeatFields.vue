@@ -136,8 +136,12 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
           /></label>
         </template>
       </div>
-      <UiButton look="text" class="ml-auto" @click="emit('remove')"
-        >{{ t("rhythm.remove") }}<span class="sr-only">: {{ beat.title }}</span></UiButton
+      <UiButton
+        look="text"
+        class="ml-auto"
+        @click="emit('remove')"
+        :aria-label="`${t('rhythm.remove')}: ${beat.title}`"
+        >{{ t("rhythm.remove") }}</UiButton
       >
     </div>
   </li>

@@ -37,7 +37,9 @@ async function fix(keys: string[]): Promise<void> {
   <section v-if="check">
     <div class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
       <div>
-        <h1>{{ check.open ? t("check.open", { n: check.open }, check.open) : t("check.clear") }}</h1>
+        <h2 class="big">
+          {{ check.open ? t("check.open", { n: check.open }, check.open) : t("check.clear") }}
+        </h2>
         <p class="text-[14px] text-soft">{{ t("check.line", { at: times.moment(check.checked_at) }) }}</p>
       </div>
       <UiButton
@@ -63,12 +65,16 @@ async function fix(keys: string[]): Promise<void> {
           <div class="min-w-0 flex-1">
             <div>{{ row.sentence }}</div>
             <div class="text-[13px] text-soft">
-              <RouterLink :to="row.address">{{ row.about }}</RouterLink>
+              <RouterLink :to="row.address" class="underline">{{ row.about }}</RouterLink>
               <template v-if="row.fix"> · {{ t("check.by") }}: {{ row.fix }}</template>
             </div>
           </div>
-          <UiButton v-if="row.fix" :disabled="busy" @click="fix([row.key])"
-            >{{ t("check.fix") }}<span class="sr-only">: {{ row.fix }}</span></UiButton
+          <UiButton
+            v-if="row.fix"
+            :disabled="busy"
+            @click="fix([row.key])"
+            :aria-label="`${t('check.fix')}: ${row.fix}`"
+            >{{ t("check.fix") }}</UiButton
           >
           <UiButton v-else :to="row.address">{{ t("check.go") }}</UiButton>
           <UiButton
@@ -95,11 +101,12 @@ async function fix(keys: string[]): Promise<void> {
 </template>
 
 <style scoped>
-h1 {
+.big {
+  margin: 0;
   font-size: 24px;
   font-weight: 700;
 }
-h2 {
+h2:not(.big) {
   margin: 14px 0 6px;
   font-size: 15px;
   font-weight: 700;

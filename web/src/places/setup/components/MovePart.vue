@@ -20,7 +20,12 @@ const wrong = useWrong();
 const writes = useSetupWrites(() => slug);
 const said = useSaid(() => slug);
 const before = useTimes(() => schedule.zone);
-const form = ref<Form>(formOf(schedule));
+/** Breaks and single days belong to the old term; the new one gets its own. */
+const fresh = (): Form => {
+  const found = formOf(schedule);
+  return { ...found, breaks: [], patterns: found.patterns.map((p) => ({ ...p, exceptions: [] })) };
+};
+const form = ref<Form>(fresh());
 const after = useTimes(() => form.value.zone);
 const how = ref<"redate" | "repace">("redate");
 const landing = ref<"previous" | "next" | "keep">("previous");

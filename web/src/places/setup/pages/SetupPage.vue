@@ -32,6 +32,7 @@ const label = (name: Part): string =>
 <template>
   <NothingHere v-if="error && !schedule" :message="wrong(error)" />
   <main v-else-if="schedule" id="content" class="page">
+    <h1 class="sr-only">{{ t("setup.title") }}: {{ t(`setup.${part}`) }}</h1>
     <nav class="parts no-print" :aria-label="t('setup.parts')">
       <RouterLink
         v-for="name in names"

@@ -76,7 +76,7 @@ function pressed(event: KeyboardEvent): void {
   display: flex;
   align-items: center;
   gap: 5px;
-  min-height: 20px;
+  min-height: 24px;
   color: var(--ink);
   font-size: 12.5px;
   line-height: 1.3;

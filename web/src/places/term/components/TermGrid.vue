@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, onMounted, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
@@ -25,6 +25,11 @@ const hours = (minutes: number): string => t("term.hours", { n: Math.round(minut
 const today = computed(() => times.value.day(term.now));
 const isToday = (day: string): boolean => times.value.day(`${day}T12:00:00Z`) === today.value;
 const names = computed(() => (term.weeks[0]?.days ?? []).map((d) => times.value.lane(d.day).split(" ")[0]));
+
+/** On a narrow screen the weeks stand below each other: begin at the current one. */
+onMounted(() => {
+  if (innerWidth < 900) document.querySelector(".line.current")?.scrollIntoView({ block: "start" });
+});
 
 function drop(day: string): void {
   over.value = "";
@@ -155,6 +160,7 @@ function drop(day: string): void {
   display: none;
 }
 .current {
+  scroll-margin-top: 12px;
   background: var(--now-wash);
 }
 .current .name {
@@ -196,12 +202,12 @@ function drop(day: string): void {
     border-inline: 0;
     border-radius: 0;
   }
-  .head {
-    display: none;
-  }
   .line {
     display: block;
     padding: 6px 14px 8px;
+  }
+  .line.head {
+    display: none;
   }
   .name {
     padding: 4px 8px;

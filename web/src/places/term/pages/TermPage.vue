@@ -41,7 +41,7 @@ function choose(id: number): void {
 async function move(ids: number[], days: number, classes = 0): Promise<void> {
   const change = await shift.mutateAsync({ item_ids: ids, days, classes }).catch(() => null);
   if (!change) return;
-  said(t("term.movedMany", { n: ids.length }), change);
+  said(t("term.movedMany", { n: ids.length }, ids.length), change);
   requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-entry="${ids[0]}"]`)?.focus());
 }
 const shiftOne = (id: number, days: number): void =>

@@ -25,6 +25,7 @@ const effort = computed(() => {
     : t("today.of", { part, whole: effortWords(row.whole_minutes, t) });
 });
 const begun = computed(() => Object.keys(row.started).length > 0);
+const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" : "today.open"));
 </script>
 
 <template>
@@ -50,10 +51,13 @@ const begun = computed(() => Object.keys(row.started).length > 0);
         <span class="sub">{{ times.relative(row.due, now) }}</span>
       </template>
     </div>
-    <UiButton v-if="row.open" :look="first ? 'main' : 'plain'" :to="itemPath(row.slug, row.item.id)">
-      {{ t(begun ? "today.goOn" : first ? "today.begin" : "today.open")
-      }}<span class="sr-only">: {{ row.item.title }}</span>
-    </UiButton>
+    <UiButton
+      v-if="row.open"
+      :look="first ? 'main' : 'plain'"
+      :to="itemPath(row.slug, row.item.id)"
+      :aria-label="`${act}: ${row.item.title}`"
+      >{{ act }}</UiButton
+    >
   </li>
 </template>
 

@@ -171,8 +171,11 @@ h2 {
   }
   header,
   h2,
-  .page > p {
+  .page p:not(.card) {
     margin-inline: 14px;
+  }
+  header p {
+    margin-inline: 0 !important;
   }
 }
 </style>

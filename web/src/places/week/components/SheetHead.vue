@@ -51,9 +51,9 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
         <a
           v-if="sheet.dated"
           :href="`/api/courses/${slug}/print/weeks/${sheet.key}`"
-          class="no-print hidden sm:inline"
+          class="no-print hidden underline sm:inline"
         >
-          · {{ t("term.printWeek") }}</a
+          {{ t("term.printWeek") }}</a
         >
         <span v-if="!sheet.teaching && sheet.required" class="sm:hidden">
           · {{ t("week.doneOf", { done: sheet.done, all: sheet.required }) }} {{ t("week.done") }} ·
