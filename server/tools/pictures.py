@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import subprocess
 from pathlib import Path
 
 from apps.courses.models import Item
@@ -15,9 +16,7 @@ PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True}
 LOOP = "Field book: campus loop"
 
 
-class Pictures(Journey):
-    STUDENTS = 46
-
+class Camera(Journey):
     def take(self, page: Page, name: str) -> None:
         page.mouse.move(640, 2)
         page.wait_for_timeout(900)
@@ -25,6 +24,10 @@ class Pictures(Journey):
 
     def at(self, title: str) -> str:
         return f"/c/srv-110/item/{Item.objects.get(title=title).pk}"
+
+
+class Pictures(Camera):
+    STUDENTS = 46
 
     def test_student(self) -> None:
         door = self.page()
@@ -42,14 +45,27 @@ class Pictures(Journey):
         self.go(page, "/c/srv-110/standing")
         expect(page.get_by_text("The class")).to_be_visible()
         self.take(page, "standing")
-        page.get_by_role("button", name="How this is computed").click()
-        self.take(page, "standing-arithmetic")
         page.emulate_media(color_scheme="dark")
         self.go(page, "/c/srv-110/week/7")
         expect(page.locator("[data-item]").first).to_be_visible()
         self.take(page, "week-dark")
         page.emulate_media(color_scheme="light")
+        self.go(page, "/")
+        expect(page.get_by_role("region", name="Now", exact=True)).to_be_visible()
+        self.take(page, "today")
+        self.go(page, "/c/srv-110/term/map")
+        expect(page.locator("[data-entry]").first).to_be_visible()
+        page.locator(".line.current").evaluate("e => e.scrollIntoView({ block: 'center' })")
+        self.take(page, "term")
+        self.print_checklist(page)
         self.hand_in(page)
+
+    def print_checklist(self, page: Page) -> None:
+        """The PDF's first page, by poppler."""
+        pdf = page.request.get(self.live_server_url + "/api/courses/srv-110/print/weeks/7").body()
+        out = Path(os.environ["UNVO_SHOTS"]) / "checklist"
+        command = ["pdftoppm", "-png", "-r", "90", "-f", "1", "-l", "1", "-singlefile", "-", str(out)]
+        subprocess.run(command, input=pdf, check=True)
 
     def hand_in(self, page: Page) -> None:
         self.go(page, self.at(LOOP))
@@ -76,6 +92,10 @@ class Pictures(Journey):
         page.get_by_role("menuitem", name="Dates and settings …").click()
         expect(page.get_by_label("Category")).to_be_visible()
         self.take(page, "settings")
+        self.go(page, "/c/srv-110/setup/rhythm")
+        page.get_by_role("button", name="Preview the term").click()
+        expect(page.get_by_text("30 new")).to_be_visible()
+        self.take(page, "rhythm")
         self.go(page, "/c/srv-110/gradebook")
         expect(page.get_by_role("heading", name="Gradebook")).to_be_visible()
         self.take(page, "gradebook")
@@ -91,6 +111,25 @@ class Pictures(Journey):
         page = self.page(KEEPS_UP, **PHONE)
         expect(page.locator("[data-item]").first).to_be_visible()
         self.take(page, "phone-week")
-        self.go(page, self.at("Set 7A: latitudes and departures"))
-        expect(page.get_by_role("heading", name="Hand in")).to_be_visible()
-        self.take(page, "phone-item")
+        self.go(page, "/")
+        expect(page.get_by_role("region", name="Now", exact=True)).to_be_visible()
+        self.take(page, "phone-today")
+
+
+class OtherTerms(Camera):
+    STUDENTS = 4
+    OTHER_TERMS = True
+
+    def test_date_check(self) -> None:
+        """The copied course after it was re-dated, before its fixes."""
+        page = self.page(INSTRUCTOR, "/c/srv-110-2/setup/move")
+        page.get_by_label("Name of the term").fill("Spring term 2027")
+        page.get_by_label("First day").fill("2027-01-11")
+        page.get_by_label("Last day").fill("2027-05-07")
+        page.get_by_label("Last day").press("Tab")
+        page.get_by_role("button", name="Show before and after").click()
+        page.get_by_role("button", name="Move the course").click()
+        expect(page.get_by_text("The course has moved")).to_be_visible()
+        self.go(page, "/c/srv-110-2/setup/check")
+        expect(page.locator("[data-code]").first).to_be_visible()
+        self.take(page, "date-check")

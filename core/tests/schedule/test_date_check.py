@@ -2,6 +2,7 @@ import unittest
 from dataclasses import replace
 from datetime import time
 from fractions import Fraction
+from pathlib import Path
 
 from unvo_core.schedule.calendar import calendar_of
 from unvo_core.schedule.date_check.model import (
@@ -159,3 +160,10 @@ class Restyled(unittest.TestCase):
         ):
             with self.subTest(text):
                 self.assertEqual(restyled(text, day("2026-10-11")), wanted)
+
+
+class Documented(unittest.TestCase):
+    def test_every_finding_stands_in_the_table_of_the_docs(self) -> None:
+        table = (Path(__file__).resolve().parents[3] / "docs" / "date-check.md").read_text()
+        for code in EXAMPLES:
+            self.assertIn(f"| `{code}` |", table)

@@ -139,7 +139,7 @@ def new_instant(at: datetime, day: date, calendar: Calendar) -> datetime:
 def _order(
     item: int, instants: dict[Key, datetime], kept: dict[Key, Rule], new: Calendar, notes: dict[Key, list[str]]
 ) -> None:
-    """From the due moment (or the last one set) backwards nothing is later than what follows it; closes is not before."""
+    """From the due moment (or the last one) backwards nothing is later than what follows it; closes not before."""
     set_here = [name for name in MOMENTS if (item, name) in instants]
     anchor = set_here.index("due") if "due" in set_here else len(set_here) - 1
     for at in range(anchor - 1, -1, -1):

@@ -28,7 +28,7 @@ class SignIn(Journey):
         page.get_by_label("Name or e-mail").fill("Rosalind.Tarrow@OSTRELL.example")
         page.get_by_label("Password", exact=True).fill("field-book-110")
         page.keyboard.press("Enter")
-        expect(page.get_by_role("region", name="Now")).to_contain_text("Set 7A")
+        expect(page.get_by_role("region", name="Now", exact=True)).to_contain_text("Set 7A")
 
     def test_a_wrong_password_is_told_plainly(self) -> None:
         page = self.page()
