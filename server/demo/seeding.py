@@ -7,6 +7,7 @@ from decimal import Decimal
 from random import Random
 from zoneinfo import ZoneInfo
 
+from apps.assignments.models import HandIn
 from apps.courses.models import Allowance, Course, Enrolment, Group, GroupMember, Section
 from apps.courses.public import layout
 from apps.people.models import Person
@@ -15,6 +16,7 @@ from django.db import transaction
 from demo import spring, srv010, srv110, sta205
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
+from demo.photographs import add_photographs
 
 STUDENTS = 46
 SEED = 110
@@ -61,6 +63,8 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
         game.play(person, how)
     _settle_keeps_up(game, class_[0])
     game.keep()
+    books = HandIn.objects.filter(course=course, item__title="Field book: bearings").order_by("handed_in_at")
+    add_photographs(list(books), random)
     if len(class_) > ALLOWED_AT:
         _allow(course, class_[ALLOWED_AT], grader, now)
     laid = layout(course)

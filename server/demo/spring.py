@@ -37,7 +37,7 @@ def _date_by_hand(course: Course, item: Item) -> None:
 
 
 def _first_day(course: Course) -> date:
-    return Term.objects.get(pk=course.term_id).first_day
+    return Term.objects.get(courses=course).first_day
 
 
 def _write_news(course: Course, plan: Item, areas: Item) -> None:

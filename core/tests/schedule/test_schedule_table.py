@@ -26,6 +26,10 @@ class WrittenDates(unittest.TestCase):
             with self.subTest(text):
                 self.assertEqual([w.day.isoformat() for w in written_dates(text, NEAR)], [wanted])
 
+    def test_the_full_stop_of_a_sentence_is_no_part_of_the_date(self) -> None:
+        found = written_dates("Due Sunday 11 October. Bring boots.", NEAR)
+        self.assertEqual([w.text for w in found], ["Sunday 11 October"])
+
     def test_what_is_no_date_is_left_alone(self) -> None:
         for text in (
             "Section 3.2 and 4.10",

@@ -136,9 +136,9 @@ def _written(match: re.Match[str], text: str) -> _Written | None:
     year = first if "figure" in groups else groups.get("year", "")
     day = groups.get("day") or (first if month else "")
     begins = before.start() if before and weekday else start
-    return _Written(
-        begins, match.end(), first, groups.get("second", ""), groups.get("mark", ""), month, day, year, weekday
-    )
+    mark = groups.get("mark", "")
+    end = match.end() - (match.group().endswith(".") and not mark)
+    return _Written(begins, end, first, groups.get("second", ""), mark, month, day, year, weekday)
 
 
 def _meant(written: _Written, text: str) -> bool:

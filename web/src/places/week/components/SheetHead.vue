@@ -48,6 +48,7 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
           </button>
         </template>
         <span v-if="nextClass"> · {{ nextClass }}</span>
+        <span v-if="sheet.dated" class="no-print hidden sm:inline" aria-hidden="true">{{ " · " }}</span>
         <a
           v-if="sheet.dated"
           :href="`/api/courses/${slug}/print/weeks/${sheet.key}`"
