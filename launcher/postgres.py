@@ -56,6 +56,8 @@ class Cluster:
     def start(self) -> None:
         if not self.data.joinpath("PG_VERSION").exists() and not self._initialised():
             self._initialise()
+        elif not self.secret.exists():
+            self._without_secret()
         if _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "status"], self.home).returncode == 0:
             return
         say(f"starting PostgreSQL for the {self.name} on loopback")
@@ -73,6 +75,16 @@ class Cluster:
         if self.home.exists():
             self.stop()
             run([*root_prefix(), "rm", "-rf", self.home])
+
+    def _without_secret(self) -> None:
+        """The data is there, its password is not: tests start over, the demo's data is nobody's to throw away."""
+        if self.durable:
+            raise Stop(
+                f"The demo's data in {self.home} is there, but {self.secret} with its password is gone."
+                " Put the file back, or start over with: ./unvo demo --fresh"
+            )
+        self.remove()
+        self._initialise()
 
     def _initialised(self) -> bool:
         return _as_owner(["test", "-s", str(self.data / "PG_VERSION")], self.home).returncode == 0
