@@ -33,6 +33,11 @@ class QueryCounts(DemoCase):
             (KEEPS_UP, "/courses/srv-110/class-strips"),
             (KEEPS_UP, f"/courses/srv-110/items/{self.item('Latitudes and departures').pk}"),
             (KEEPS_UP, f"/courses/srv-110/items/{loop}/hand-in"),
+            (KEEPS_UP, "/courses/srv-110/term"),
+            (INSTRUCTOR, "/courses/srv-110/term"),
+            (INSTRUCTOR, "/courses/srv-110/schedule"),
+            (INSTRUCTOR, "/courses/srv-110/allowances"),
+            (INSTRUCTOR, "/courses/srv-110/date-check"),
             (INSTRUCTOR, "/courses/srv-110/ribbon"),
             (INSTRUCTOR, "/courses/srv-110/weeks/7"),
             (INSTRUCTOR, "/courses/srv-110/gradebook"),
@@ -71,3 +76,18 @@ class QueryCounts(DemoCase):
         for page, n in before.items():
             with self.subTest(page):
                 self.assertLessEqual(n, MOST)
+
+    def test_today_costs_the_same_for_any_size_once_its_layouts_are_known(self) -> None:
+        """A layout is read once a process and version of each course; cold, Today pays that for every course."""
+        caller = Caller(KEEPS_UP)
+
+        def warm() -> int:
+            caller.get("/today")
+            with CaptureQueriesContext(connection) as seen:
+                self.assertEqual(caller.get("/today").status_code, 200)
+            return len([q for q in seen if not q["sql"].startswith(("SAVEPOINT", "RELEASE"))])
+
+        before = warm()
+        self.grow()
+        self.assertEqual(warm(), before)
+        self.assertLessEqual(before, MOST // 2)
