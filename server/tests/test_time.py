@@ -231,6 +231,28 @@ class Allowances(TimeCase):
         self.assertEqual(Allowance.objects.count(), count)
 
 
+class Absurd(TimeCase):
+    """Figures that no calendar holds are refused in a sentence; nothing breaks and nothing is kept."""
+
+    def test_far_dates_and_huge_steps(self) -> None:
+        person, item = Person.objects.get(username=BEHIND).pk, self.item(SET_7A).pk
+        wish = schedule_in(self.teacher.get(SCHEDULE).json())
+        far = {"due": {"on": "class", "number": 1, "minutes": 10**12}}
+        for method, path, body in (
+            ("POST", "/courses/srv-110/shift", {"item_ids": [item], "days": 10**9}),
+            ("PUT", self.path(SET_7A, "/moments"), far),
+            ("PUT", SCHEDULE, wish | {"first_day": "0001-01-01"}),
+            ("PUT", SCHEDULE, wish | {"credits": "123456"}),
+            ("POST", "/courses/srv-110/allowances", {"person_id": person, "extra_attempts": -5}),
+            ("POST", "/courses/srv-110/allowances", {"person_id": person, "time_factor": "123456.789"}),
+        ):
+            with self.subTest(path):
+                answer = self.teacher.send(method, path, body)
+                self.assertEqual(answer.status_code, 422, answer.content[:200])
+                self.assertGreater(len(answer.json()["detail"]), 12)
+        self.assertEqual(schedule_in(self.teacher.get(SCHEDULE).json()), wish)
+
+
 class Today(TimeCase):
     def test_the_day_is_planned_in_order_within_the_budget(self) -> None:
         self.student.send("PUT", "/today/budget", {"minutes": [60, 60, 45, 60, 60, 120, 120]})
@@ -282,6 +304,10 @@ class TermMap(TimeCase):
     def test_a_closed_course_keeps_students_out_until_it_is_opened(self) -> None:
         self.teacher.send("PUT", "/courses/srv-110/opened", {"done": False})
         self.refused(self.student.get(TERM), 403, "course.not_opened")
+        tick = self.student.send("POST", self.path("Latitudes and departures", "/tick"), {"done": False})
+        self.refused(tick, 403, "course.not_opened")
+        hand_in = self.student.send("PUT", self.path(SET_7A, "/hand-in"), {"text": "x", "comment": ""})
+        self.refused(hand_in, 403, "course.not_opened")
         self.assertEqual(self.teacher.get(TERM).status_code, 200)
         self.teacher.send("PUT", "/courses/srv-110/opened", {"done": True})
         self.assertEqual(self.student.get(TERM).status_code, 200)
@@ -309,6 +335,9 @@ class Feeds(TimeCase):
         self.assertEqual(Client(raise_request_exception=False).get(path(first)).status_code, 404)
         self.assertEqual(Client().get(path(second)).status_code, 200)
         self.assertEqual(Client().get("/calendar/guess.ics").status_code, 404)
+        Person.objects.filter(username=KEEPS_UP).update(is_active=False)
+        self.assertEqual(Client().get(path(second)).status_code, 404)
+        Person.objects.filter(username=KEEPS_UP).update(is_active=True)
         self.student.send("DELETE", f"/calendar-feeds/{second['id']}")
         self.assertEqual(Client().get(path(second)).status_code, 404)
 

@@ -266,6 +266,13 @@ class Pasted(DemoCase):
         teacher.send("POST", f"/courses/srv-110/changes/{done['change']}/undo")
         self.assertEqual(Item.objects.filter(course=self.course, removed=False).count(), count)
 
+    def test_a_new_module_stands_between_the_weeks_around_it(self) -> None:
+        Module.objects.filter(course=self.course, week=9).update(removed=True)
+        Item.objects.filter(course=self.course, module__week=9).update(removed=True)
+        Caller(INSTRUCTOR).send("POST", "/courses/srv-110/paste", {"text": "Week,Topic,Due\n9,Areas anew,Survey\n"})
+        weeks = [m.week for m in layout(Course.objects.get(pk=self.course.pk)).all]
+        self.assertEqual(weeks, sorted(weeks))
+
     def test_a_table_without_times_is_refused_in_a_sentence_and_makes_nothing(self) -> None:
         teacher = Caller(INSTRUCTOR)
         shown = teacher.send("POST", "/courses/srv-110/paste/preview", {"text": "A,B\n1,2\n"}).json()

@@ -28,6 +28,10 @@ class State(StrEnum):
     EXCUSED = "excused"
 
 
+SETTLED = frozenset({State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DONE, State.EXCUSED, State.CLOSED})
+"""States in which nothing is left to do."""
+
+
 @dataclass(frozen=True, slots=True)
 class ItemState:
     """`waits_for`: undone items that lock this one. `steps`: everything to do first, nearest first."""

@@ -11,7 +11,8 @@ from django.conf import settings
 from django.utils.translation import gettext as _
 from unvo_core.formats.calendar_file import Entry, calendar_bytes
 
-from apps.courses.models import CalendarFeed, Course, Enrolment, FeedEntry
+from apps.courses.actions.number_feed import numbered
+from apps.courses.models import CalendarFeed, Course, Enrolment
 from apps.courses.persons import layout_for
 from apps.courses.queries import Progress, layout, progress_in
 from apps.courses.structure import Layout
@@ -26,7 +27,7 @@ def feed_bytes(person: Person, course: Course | None, now: datetime, with_tasks:
     known = progress_in(courses, person.pk, now)
     entries = [e for pk, (c, laid) in courses.items() for e in _entries(c, laid, known[pk], with_tasks)]
     name = f"{course.code} {course.title}" if course else _("My courses")
-    return calendar_bytes(name, _numbered(person, entries, now), now)
+    return calendar_bytes(name, numbered(person, entries, now), now)
 
 
 def _courses(person: Person, course: Course | None) -> dict[int, tuple[Course, Layout]]:
@@ -86,35 +87,14 @@ def _entries(course: Course, laid: Layout, known: Progress, with_tasks: bool) ->
             )
 
 
-def _numbered(person: Person, entries: list[Entry], now: datetime) -> list[Entry]:
-    """The entries with their sequence, raised where one says something else than it last did."""
-    there = {row.uid: row for row in FeedEntry.objects.filter(person=person)}
-    changed = [_kept(person, entry, there, now) for entry in entries]
-    FeedEntry.objects.bulk_create(
-        [row for row in changed if row is not None],
-        update_conflicts=True,
-        unique_fields=["person", "uid"],
-        update_fields=["fingerprint", "sequence", "changed_at"],
-    )
-    return [replace(e, sequence=there[e.uid].sequence, changed_at=there[e.uid].changed_at) for e in entries]
-
-
-def _kept(person: Person, entry: Entry, there: dict[str, FeedEntry], now: datetime) -> FeedEntry | None:
-    mark = hashlib.sha256(repr(entry).encode()).hexdigest()
-    row = there.get(entry.uid)
-    if row is not None and row.fingerprint == mark:
-        return None
-    sequence = row.sequence + 1 if row else 0
-    there[entry.uid] = FeedEntry(person=person, uid=entry.uid, fingerprint=mark, sequence=sequence, changed_at=now)
-    return there[entry.uid]
-
-
 def digest(secret: str) -> str:
     return hashlib.sha256(secret.encode()).hexdigest()
 
 
 def feed_by_secret(secret: str) -> CalendarFeed | None:
-    found = CalendarFeed.objects.select_related("person", "course__term").filter(secret_sha256=digest(secret))
+    found = CalendarFeed.objects.select_related("person", "course__term").filter(
+        secret_sha256=digest(secret), person__is_active=True
+    )
     return found.first()
 
 

@@ -12,11 +12,15 @@ from apps.kernel.public import Actor
 
 @dataclass(frozen=True, slots=True)
 class Membership:
-    """`section_ids` is None for an instructor: all of them. A stranger has no roles."""
+    """`section_ids` is None for an instructor: all of them. A stranger has no roles.
+
+    `opened`: students may enter the course.
+    """
 
     roles: frozenset[str]
     section_ids: tuple[int, ...] | None
     section_name: str = ""
+    opened: bool = True
 
     @property
     def teaches(self) -> bool:
@@ -40,8 +44,8 @@ class Membership:
 
 def membership(actor: Actor, course: Course) -> Membership:
     if actor.person_id is None:
-        return _of([])
-    return _of(Enrolment.objects.filter(course=course, person_id=actor.person_id).select_related("section"))
+        return _of([], course)
+    return _of(Enrolment.objects.filter(course=course, person_id=actor.person_id).select_related("section"), course)
 
 
 def course_and_membership(actor: Actor, slug: str) -> tuple[Course, Membership]:
@@ -51,12 +55,13 @@ def course_and_membership(actor: Actor, slug: str) -> tuple[Course, Membership]:
             "course__term", "section"
         )
     )
-    return (rows[0].course if rows else course_by_slug(slug)), _of(rows)
+    course = rows[0].course if rows else course_by_slug(slug)
+    return course, _of(rows, course)
 
 
-def _of(rows: Iterable[Enrolment]) -> Membership:
+def _of(rows: Iterable[Enrolment], course: Course) -> Membership:
     found = list(rows)
     roles = frozenset(row.role for row in found)
     sections = [row.section for row in found if row.section is not None]
     ids = None if Enrolment.INSTRUCTOR in roles else tuple(section.pk for section in sections)
-    return Membership(roles, ids, ", ".join(section.name for section in sections))
+    return Membership(roles, ids, ", ".join(section.name for section in sections), course.opened_at is not None)

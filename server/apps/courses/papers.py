@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -10,7 +9,7 @@ from apps.courses.api import schemas
 from apps.courses.models import Course
 from apps.courses.sheets import Reader, ribbon, sheet
 from apps.courses.term_map import term_map
-from apps.courses.wording import day_of, moment
+from apps.courses.wording import day_of, day_range, moment, weekday_name
 from apps.kernel.public import pdf
 
 MARKS = {
@@ -29,7 +28,7 @@ def term_schedule(course: Course, reader: Reader, person: str) -> bytes:
         {
             "label": week.break_name if week.number is None else str(week.number),
             "is_break": week.number is None,
-            "dates": _days(week.first_day, week.last_day),
+            "dates": day_range(week.first_day, week.last_day),
             "topic": week.topic,
             "hours": round(week.minutes / 60, 1) if week.minutes else "",
             "over": week.load == "over",
@@ -50,11 +49,11 @@ def term_schedule(course: Course, reader: Reader, person: str) -> bytes:
     context: dict[str, Any] = {
         "course": course,
         "term": found.term,
-        "dates": _days(found.first_day, found.last_day),
+        "dates": day_range(found.first_day, found.last_day),
         "points": found.points,
         "classes": found.classes,
         "weeks": weeks,
-        "day_names": [f"{d.day:%a}" for d in found.weeks[0].days] if found.weeks else [],
+        "day_names": [weekday_name(d.day) for d in found.weeks[0].days] if found.weeks else [],
         "person": person,
         "printed": moment(reader.now, zone),
     }
@@ -73,7 +72,7 @@ def week_checklist(course: Course, key: str, reader: Reader, person: str) -> byt
     context = {
         "course": course,
         "week": cell.number if cell else key,
-        "dates": _days(found.first_day, found.last_day) if found.first_day and found.last_day else "",
+        "dates": day_range(found.first_day, found.last_day) if found.first_day and found.last_day else "",
         "modules": modules,
         "later": later,
         "hours": round(found.minutes_left / 60, 1),
@@ -107,7 +106,3 @@ def _parts(module: schemas.SheetModule, zone: ZoneInfo) -> list[dict[str, Any]]:
 
 def mark(state: str) -> str:
     return next((name for name, states in MARKS.items() if state in states), "todo")
-
-
-def _days(first: date, last: date) -> str:
-    return f"{first:%a} {first.day} {first:%b} – {last:%a} {last.day} {last:%b %Y}"

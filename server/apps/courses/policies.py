@@ -6,11 +6,11 @@ from apps.courses.memberships import Membership
 from apps.kernel.public import Allowed, Denied, Verdict
 
 
-def can_enter(member: Membership, opened: bool = True) -> Verdict:
+def can_enter(member: Membership) -> Verdict:
     """Teachers always; students once the course is opened to them."""
     if not member.roles:
         return Denied("course.stranger")
-    return Allowed() if opened or member.teaches else Denied("course.not_opened")
+    return Allowed() if member.opened or member.teaches else Denied("course.not_opened")
 
 
 def can_teach(member: Membership) -> Verdict:
@@ -27,7 +27,7 @@ def can_lay_out(member: Membership) -> Verdict:
 
 def can_study(member: Membership) -> Verdict:
     if member.studies:
-        return Allowed()
+        return can_enter(member)
     return Denied("course.students_only") if member.roles else Denied("course.stranger")
 
 

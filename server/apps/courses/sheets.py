@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from fractions import Fraction
 
-from unvo_core.path.evaluate import State, next_item
+from unvo_core.path.evaluate import SETTLED, next_item
 from unvo_core.schedule.load import Load, load_of
 from unvo_core.schedule.term import current_week
 
@@ -194,8 +194,7 @@ def _next_here(laid: Layout, key: str, seen: Seen) -> int | None:
 
 
 def _points_at_stake(rows: Iterable[out.Row]) -> float:
-    settled = (State.SCORED, State.BEING_GRADED, State.HANDED_IN, State.EXCUSED, State.CLOSED)
-    return sum(r.points for r in rows if r.points and not r.practice and r.state not in settled)
+    return sum(r.points for r in rows if r.points and not r.practice and r.state not in SETTLED)
 
 
 def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> Seen:

@@ -54,6 +54,16 @@ class LaidItem:
     allowed: Effective | None = None
 
     @property
+    def counts(self) -> bool:
+        """Its points enter the total; practice never does."""
+        return bool(self.points) and not self.practice
+
+    @property
+    def held_at_a_set_time(self) -> bool:
+        """An exam: work on paper, done when it is held and not when it fits."""
+        return self.kind == "assignment" and not self.takes_hand_ins
+
+    @property
     def excused(self) -> bool:
         return self.allowed is not None and self.allowed.excused
 

@@ -39,17 +39,12 @@ def term_map(course: Course, reader: Reader) -> out.TermMap:
         breaks=[out.Break(name=b.name, first_day=b.first_day, last_day=b.last_day) for b in laid.term.breaks],
         weeks=[_week(w, laid, course, modules, entries) for w in laid.weeks],
         outside=[e for day in entries.values() for e in day if not _inside(e, laid.calendar)],
-        counted=[_points(m, i, seen) for m in modules for i in m.items if counts(i)],
+        counted=[_points(m, i, seen) for m in modules for i in m.items if i.counts],
     )
 
 
-def counts(item: LaidItem) -> bool:
-    """Points that enter the total: published or not, but never practice."""
-    return bool(item.points) and not item.practice
-
-
 def _sum_of(modules: tuple[LaidModule, ...]) -> Decimal:
-    return sum((Decimal(str(i.points)) for m in modules for i in m.items if counts(i)), Decimal(0))
+    return sum((Decimal(str(i.points)) for m in modules for i in m.items if i.counts), Decimal(0))
 
 
 def _plain(value: Decimal) -> str:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
-from unvo_core.path.evaluate import State
+from unvo_core.path.evaluate import SETTLED
 from unvo_core.schedule.day_plan import DayPlan, Work, day_plan
 
 from apps.courses.access import ref
@@ -16,14 +16,13 @@ from apps.courses.marks import marks
 from apps.courses.models import Course, Enrolment
 from apps.courses.persons import layout_for
 from apps.courses.queries import Progress, layout, progress_in
-from apps.courses.sheets import item_ref
+from apps.courses.sheets import item_ref, start_by
 from apps.courses.structure import LaidItem, Layout
 from apps.people.public import Person
 
 STRIP_DAYS = 7
 OVERFLOW_DAYS = 14
 NEWS_AT_LEAST = timedelta(days=3)
-SETTLED = (State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DONE, State.EXCUSED, State.CLOSED)
 
 
 @dataclass(frozen=True)
@@ -37,7 +36,7 @@ class _Open:
 
 
 def today(person: Person, now: datetime) -> out.Today:
-    """Five queries, whatever the number of courses and items."""
+    """Four queries, whatever the number of courses and items, beside the layouts that this process has not read yet."""
     courses = _courses(person)
     known = progress_in(courses, person.pk, now)
     zone = ZoneInfo(person.zone) if person.zone else _zone_of(courses)
@@ -88,8 +87,8 @@ def _open_items(found: tuple[Course, Layout], known: Progress) -> Iterator[_Open
     course, laid = found
     for item in laid.student_items.values():
         state = known.course.items[item.id]
-        held_then = item.kind == "assignment" and not item.takes_hand_ins
-        if item.required and not state.done and state.state not in SETTLED and laid.term and not held_then:
+        left = not state.done and state.state not in SETTLED
+        if laid.term and item.required and left and not item.held_at_a_set_time:
             yield _Open(course, laid, item, known)
 
 
@@ -107,8 +106,7 @@ def _work(one: _Open, zone: ZoneInfo, day: date) -> Work:
 
 
 def _start(one: _Open, person: Person) -> datetime | None:
-    proposed = one.laid.proposed_starts(person.budget_minutes).get(one.item.id)
-    return one.item.span.start_by or proposed
+    return start_by(one.item, person.budget_minutes, one.laid)[0]
 
 
 def _course_item(one: _Open) -> out.CourseItem:

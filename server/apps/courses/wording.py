@@ -21,3 +21,12 @@ def day_of(at: datetime, zone: ZoneInfo) -> str:
 def written_day(day: date) -> str:
     """'Sun 18 Oct 2026'."""
     return date_format(day, "D j M Y")
+
+
+def weekday_name(day: date) -> str:
+    return date_format(day, "D")
+
+
+def day_range(first: date, last: date) -> str:
+    """'Mon 5 Oct – Sun 11 Oct 2026'."""
+    return f"{date_format(first, 'D j M')} – {written_day(last)}"

@@ -12,7 +12,7 @@ from apps.gradebook.models import Category
 
 def book(course: Course) -> out.Book:
     """Every item with points that is not practice, by category; those without a category last."""
-    items = [i for i in layout(course).items.values() if i.points and not i.practice]
+    items = [i for i in layout(course).items.values() if i.counts]
     graded = queries.graded_items(course)
     counts = fact_counts(course, [i.id for i in items])
     marks = GradebookMarks().of_class([i.id for i in items])

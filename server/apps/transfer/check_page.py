@@ -7,6 +7,7 @@ from datetime import date, datetime, time
 from fractions import Fraction
 from zoneinfo import ZoneInfo
 
+from django.utils.formats import date_format
 from django.utils.translation import gettext as _
 from unvo_core.grading.scale import rounded
 from unvo_core.schedule.date_check.model import Finding, Fix
@@ -56,7 +57,7 @@ def _word(name: str, value: object, zone: ZoneInfo, code: str) -> str:
         return moment(value, zone)
     if isinstance(value, date):
         return (
-            _("that day is a %(weekday)s") % {"weekday": value.strftime("%A")}
+            _("that day is a %(weekday)s") % {"weekday": date_format(value, "l")}
             if code == "prose.weekday"
             else written_day(value)
         )

@@ -59,7 +59,6 @@ def checked_course(course: Course) -> CheckedCourse:
 
 
 def _item(item: LaidItem, module: LaidModule, category_id: int | None, graded: bool) -> CheckedItem:
-    exam = item.kind == "assignment" and not item.takes_hand_ins and item.points is not None
     return CheckedItem(
         id=item.id,
         title=item.title,
@@ -74,7 +73,7 @@ def _item(item: LaidItem, module: LaidModule, category_id: int | None, graded: b
         category_id=category_id,
         after=item.after,
         minutes=item.effort_minutes,
-        exam=exam,
+        exam=item.held_at_a_set_time and item.points is not None,
         place=item.place or item.address,
         unresolved=item.unresolved,
     )

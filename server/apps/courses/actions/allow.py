@@ -48,8 +48,8 @@ def allow(actor: Actor, course: Course, wish: AllowanceWish) -> AuditRecord:
     course = lock(course)
     laid = layout(course)
     row = _row(actor, course, laid, wish)
+    _refuse_bad(row, laid)
     row.save()
-    _refuse_bad_spans(row, laid)
     change = apply(actor, course, "allow", [Edit("allowance", row, made=True)])
     for person in concerned(course, row):
         tell(person.email, *_words(course, laid, row, person))
@@ -120,7 +120,7 @@ def _row(actor: Actor, course: Course, laid: Layout, wish: AllowanceWish) -> All
     )
 
 
-def _refuse_bad_spans(row: Allowance, laid: Layout) -> None:
+def _refuse_bad(row: Allowance, laid: Layout) -> None:
     made = allowance_of(row_fields(row, ALLOWANCE_FIELDS), laid.zone).allowance
     refuse_problems(allowance_problems(made))
     for item_id in [row.item_id] if row.item_id else list(laid.items):

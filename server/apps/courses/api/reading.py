@@ -23,7 +23,7 @@ from apps.people.public import SignedIn
 
 def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:
     course, member = course_and_membership(actor_of(request), slug)
-    require(can_enter(member, course.opened_at is not None))
+    require(can_enter(member))
     at = _as_on(request, course) if member.teaches else None
     return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, at or now())
 

@@ -1,16 +1,21 @@
 from datetime import date, datetime, time
 from decimal import Decimal
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from apps.courses.api.schemas import ItemRef, Row
+
+Days = Annotated[int, Field(ge=-400, le=400)]
+Minutes = Annotated[int, Field(ge=-576_000, le=576_000)]
+Day = Annotated[date, Field(ge=date(1990, 1, 1), le=date(2199, 12, 31))]
+"""Bounds that keep a slip of the finger from reaching the calendar's arithmetic."""
 
 
 class Break(BaseModel):
     name: str
-    first_day: date
-    last_day: date
+    first_day: Day
+    last_day: Day
     takes_week_number: bool = False
 
 
@@ -204,13 +209,13 @@ class Pattern(BaseModel):
 
 class ScheduleIn(BaseModel):
     name: str
-    first_day: date
-    last_day: date
-    first_week_number: int = 1
-    week_start: int = 0
+    first_day: Day
+    last_day: Day
+    first_week_number: Annotated[int, Field(ge=0, le=60)] = 1
+    week_start: Annotated[int, Field(ge=0, le=6)] = 0
     zone: str
     default_due_time: time
-    credits: Decimal
+    credits: Annotated[Decimal, Field(ge=0, le=60)]
     breaks: list[Break]
     patterns: list[Pattern]
 
@@ -275,15 +280,15 @@ class RuleIn(BaseModel):
 
     on: Literal["week", "class", "moment", "absolute"]
     week: int | None = None
-    weekday: int | None = None
+    weekday: Annotated[int, Field(ge=0, le=6)] | None = None
     time: str | None = None
     number: int | None = None
     edge: Literal["start", "end"] | None = None
-    minutes: int | None = None
+    minutes: Minutes | None = None
     item: int | None = None
     moment: Literal["opens", "start_by", "due", "closes"] | None = None
-    days: int | None = None
-    classes: int | None = None
+    days: Days | None = None
+    classes: Days | None = None
     wall: str | None = None
 
 
@@ -300,8 +305,8 @@ class ShiftIn(BaseModel):
     """Days or classes, one of them other than 0."""
 
     item_ids: list[int]
-    days: int = 0
-    classes: int = 0
+    days: Days = 0
+    classes: Days = 0
 
 
 class AllowanceIn(BaseModel):

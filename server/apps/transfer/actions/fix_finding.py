@@ -30,15 +30,20 @@ from apps.transfer.prose import with_words, without_link
 def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> int:
     """Apply the fixes of these findings; those that other fixes have settled meanwhile are passed over.
 
-    The course is checked anew after each fix, so that no fix acts on what is no longer so.
+    In rounds, one fix for each place and round: the course is checked anew before the next, so that no
+    fix acts on what an earlier one has changed under it.
     """
     require(can_lay_out(membership(actor, course)))
-    wanted, done = list(dict.fromkeys(keys)), 0
-    for key in wanted:
+    wanted, done = set(keys), 0
+    while True:
         course.refresh_from_db()
-        finding = next((f for f in findings(course) if key_of(f) == key), None)
-        if finding is not None and finding.fix is not None:
-            _apply(actor, course, finding, finding.fix)
+        this_round = {f.fix.place: f for f in reversed(findings(course)) if f.fix is not None and key_of(f) in wanted}
+        if not this_round:
+            break
+        for finding in this_round.values():
+            course.refresh_from_db()
+            _apply(actor, course, finding)
+            wanted.discard(key_of(finding))
             done += 1
     if not done:
         raise Refused("check.gone", status=409)
@@ -55,7 +60,10 @@ def waive(actor: Actor, course: Course, key: str, waived: bool) -> None:
     record(actor, "check.waive", ("course", course.pk), course_id=course.pk, after={"key": key, "waived": waived})
 
 
-def _apply(actor: Actor, course: Course, finding: Finding, fix: Fix) -> None:
+def _apply(actor: Actor, course: Course, finding: Finding) -> None:
+    fix = finding.fix
+    if fix is None:
+        return
     target, values = fix.place.id, dict(fix.values)
     match fix.kind:
         case "set_moments":

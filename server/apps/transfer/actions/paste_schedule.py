@@ -2,6 +2,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
+from django.utils.translation import gettext as _
 from unvo_core.schedule.moments import rule_for
 from unvo_core.schedule.schedule_table import ScheduleTable, TableItem, read_table
 from unvo_core.schedule.written_dates import Order
@@ -20,6 +21,7 @@ from apps.courses.public import (
     row_of,
 )
 from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require
+from apps.transfer.week_places import WeekPlaces
 
 LONGEST_PASTE = 200_000
 LONGEST_TITLE = 200
@@ -42,36 +44,28 @@ def paste_schedule(actor: Actor, course: Course, text: str, order: Order) -> Aud
     course = lock_course(course)
     table = plan_paste(actor, course, text, order)
     edits: list[Edit] = []
-    modules = {m.week: m for m in reversed(Module.objects.filter(course=course, removed=False).order_by("position"))}
-    position = max((m.position for m in modules.values()), default=0)
+    places = WeekPlaces(course, edits)
     for row in table.rows:
-        module = modules.get(row.week)
-        if module is None:
-            position += 10
-            title = one_line(row.topic or f"Week {row.week}", "Title", LONGEST_TITLE)
-            module = Module.objects.create(course=course, title=title, week=row.week, position=position)
-            modules[row.week] = module
-            edits.append(Edit("module", module, made=True))
+        if row.week is None:
+            continue
+        title = one_line(row.topic or _("Week %(n)s") % {"n": row.week}, "Title", LONGEST_TITLE)
+        module = places.module(row.week, title)
         for item in row.items:
-            edits.append(Edit("item", _item(course, module, item, len(edits)), made=True))
+            _make(places, course, module, item)
     if not edits:
         raise Refused("table.nothing_new")
     return apply_edits(actor, course, "paste_schedule", edits)
 
 
-def _item(course: Course, module: Module, wanted: TableItem, count: int) -> Item:
-    laid = layout(course)
+def _make(places: WeekPlaces, course: Course, module: Module, wanted: TableItem) -> None:
     moments = {}
     if wanted.day is not None and wanted.kind == Item.ASSIGNMENT:
         wall = datetime.combine(wanted.day, course.default_due_time)
-        moments["due"] = row_of(rule_for(wall, laid.calendar))
-    return Item.objects.create(
-        course=course,
-        module=module,
+        moments["due"] = row_of(rule_for(wall, layout(course).calendar))
+    places.item(
+        module,
         kind=wanted.kind,
         title=one_line(wanted.title[:LONGEST_TITLE], "Title", LONGEST_TITLE),
-        position=(1000 + count) * 10,
         done_rule=FIRST_RULES[wanted.kind],
-        takes_hand_ins=wanted.kind == Item.ASSIGNMENT,
         moments=moments,
     )

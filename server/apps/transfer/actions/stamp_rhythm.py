@@ -3,20 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass, replace
-from datetime import time
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from typing import Any
 
-from django.db.models import Max
+from django.utils.translation import gettext as _
 from unvo_core.schedule.rhythm import (
     Beat,
-    OnClass,
-    OnDay,
     Stamped,
     Stamping,
     Step,
-    StepRule,
     rhythm_problems,
     section_steps,
     stamp,
@@ -29,8 +25,6 @@ from apps.courses.public import (
     Edit,
     Item,
     Layout,
-    Module,
-    Part,
     Rhythm,
     apply_edits,
     can_lay_out,
@@ -38,10 +32,11 @@ from apps.courses.public import (
     lock_course,
     membership,
     row_of,
-    rule_of,
 )
 from apps.gradebook.public import set_grading, setup_of
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, one_line, refuse_problems, require
+from apps.transfer.facts import beat_of, stamped_of, stamped_row
+from apps.transfer.week_places import WeekPlaces
 
 MOST_ITEMS = 1000
 
@@ -62,7 +57,7 @@ def plan_rhythm(actor: Actor, course: Course, wish: RhythmWish, rhythm_id: int |
     laid = layout(course)
     if laid.term is None:
         raise Refused("rhythm.no_term")
-    beats = [_beat(b) for b in wish.beats]
+    beats = [_readable(b) for b in wish.beats]
     refuse_problems(rhythm_problems(beats))
     steps = _steps(wish, laid)
     if not steps:
@@ -90,31 +85,23 @@ def stamp_rhythm(
     rhythm.beats, rhythm.steps = [dict(b) for b in wish.beats], dict(wish.steps)
     rhythm.save()
     edits: list[Edit] = []
-    places = _Places(course, edits)
-    made = [(s, places.make(s, rhythm)) for s in stamping.new]
+    places = WeekPlaces(course, edits)
+    made = [(s, _make(places, s, rhythm)) for s in stamping.new]
     rows = {(i.beat, i.step): i for i in Item.objects.filter(rhythm=rhythm)}
     for stamped in stamping.changed:
         row = rows[(stamped.beat, stamped.step)]
-        edits.append(Edit("item", row, _fields(stamped) | {"stamped": _plain(stamped)}))
+        edits.append(Edit("item", row, _fields(stamped) | {"stamped": stamped_row(stamped)}))
         made.append((stamped, row))
     change = apply_edits(actor, course, "stamp_rhythm", edits) if edits else None
     _grade(actor, course, made)
     return rhythm, change
 
 
-def _beat(row: Mapping[str, Any]) -> Beat:
+def _readable(row: Mapping[str, Any]) -> Beat:
     try:
-        moments = {name: _step_rule(m) for name, m in row.get("moments", {}).items()}
-        fields = {k: row[k] for k in ("part", "minutes", "points", "category", "done_rule", "required") if k in row}
-        return Beat(row["key"], row["kind"], one_line(row["title"], "Title", 200), moments, **fields)
+        return beat_of(row)
     except (KeyError, ValueError, TypeError):
         raise Refused("rhythm.unreadable") from None
-
-
-def _step_rule(row: Mapping[str, Any]) -> StepRule:
-    if row["on"] == "day":
-        return OnDay(row["weekday"], time.fromisoformat(row["time"]), row.get("plus", 0))
-    return OnClass(row.get("nth", 1), row.get("edge", "start"), row.get("minutes", 0))
 
 
 def _steps(wish: RhythmWish, laid: Layout) -> tuple[Step, ...]:
@@ -130,7 +117,7 @@ def _there(course: Course, rhythm_id: int | None) -> dict[tuple[str, str], tuple
     """What earlier stamps made, and whether a hand has changed it since; what a hand removed counts as changed."""
     found = {}
     for item in Item.objects.filter(course=course, rhythm_id=rhythm_id or 0).exclude(stamped=None):
-        kept = _stamped(item.stamped or {})
+        kept = stamped_of(item.stamped or {})
         mine = _fields(kept)
         by_hand = item.removed or any(getattr(item, name) != value for name, value in mine.items())
         found[(item.beat, item.step)] = (kept, by_hand)
@@ -150,64 +137,17 @@ def _fields(stamped: Stamped) -> dict[str, Any]:
     }
 
 
-def _plain(stamped: Stamped) -> dict[str, Any]:
-    return asdict(stamped) | {"rules": {name: row_of(rule) for name, rule in stamped.rules.items()}}
-
-
-def _stamped(row: Mapping[str, Any]) -> Stamped:
-    return Stamped(**dict(row) | {"rules": {name: rule_of(r) for name, r in row["rules"].items()}})
-
-
-class _Places:
-    """Modules and parts that stamped items go to, made where they are missing."""
-
-    def __init__(self, course: Course, edits: list[Edit]) -> None:
-        self.course, self.edits = course, edits
-        rows = Module.objects.filter(course=course, removed=False).order_by("position", "id")
-        self.modules: dict[int, Module] = {}
-        for row in rows:
-            if row.week is not None:
-                self.modules.setdefault(row.week, row)
-        self.parts = {(p.module_id, p.title): p for p in Part.objects.filter(module__course=course, removed=False)}
-        self.last = Item.objects.filter(course=course).aggregate(n=Max("position"))["n"] or 0
-
-    def make(self, stamped: Stamped, rhythm: Rhythm) -> Item:
-        module = self.modules.get(stamped.week) or self._module(stamped.week)
-        part = self._part(module, stamped.part) if stamped.part else None
-        self.last += 10
-        item = Item.objects.create(
-            course=self.course,
-            module=module,
-            part=part,
-            position=self.last,
-            takes_hand_ins=stamped.kind == Item.ASSIGNMENT,
-            rhythm=rhythm,
-            beat=stamped.beat,
-            step=stamped.step,
-            stamped=_plain(stamped),
-            **_fields(stamped),
-        )
-        self.edits.append(Edit("item", item, made=True))
-        return item
-
-    def _module(self, week: int) -> Module:
-        after = [m for w, m in self.modules.items() if w < week]
-        position = max((m.position for m in after), default=0)
-        module = Module.objects.create(
-            course=self.course, title=f"Week {week}", week=week, position=position + 1 if after else 0
-        )
-        self.modules[week] = module
-        self.edits.append(Edit("module", module, made=True))
-        return module
-
-    def _part(self, module: Module, title: str) -> Part:
-        found = self.parts.get((module.pk, title))
-        if found is None:
-            count = sum(pk == module.pk for pk, _ in self.parts)
-            found = Part.objects.create(module=module, title=title, position=count * 10 + 10)
-            self.parts[(module.pk, title)] = found
-            self.edits.append(Edit("part", found, made=True))
-        return found
+def _make(places: WeekPlaces, stamped: Stamped, rhythm: Rhythm) -> Item:
+    module = places.module(stamped.week, _("Week %(n)s") % {"n": stamped.week})
+    return places.item(
+        module,
+        part=places.part(module, stamped.part) if stamped.part else None,
+        rhythm=rhythm,
+        beat=stamped.beat,
+        step=stamped.step,
+        stamped=stamped_row(stamped),
+        **_fields(stamped),
+    )
 
 
 def _grade(actor: Actor, course: Course, made: Sequence[tuple[Stamped, Item]]) -> None:

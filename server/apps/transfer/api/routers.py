@@ -1,15 +1,9 @@
-from datetime import datetime
-
 from django.http import HttpResponse
 from ninja import Router
-from unvo_core.schedule.moments import resolve_all
-from unvo_core.schedule.rhythm import Stamped
-from unvo_core.schedule.rhythm import Stamping as CoreStamping
-from unvo_core.schedule.schedule_table import ScheduleTable
 
-from apps.courses.public import Course, Layout, Rhythm, can_lay_out, can_teach, course_by_slug, enter, layout
+from apps.courses.public import Rhythm, can_lay_out, can_teach, course_by_slug, enter, layout
 from apps.gradebook.public import setup_of
-from apps.kernel.public import actor_of, answer, now, require, sentence, write
+from apps.kernel.public import actor_of, answer, now, require, write
 from apps.people.public import SignedIn
 from apps.transfer.actions.copy_course import copy_course
 from apps.transfer.actions.fix_finding import fix_findings, waive
@@ -17,6 +11,7 @@ from apps.transfer.actions.paste_schedule import paste_schedule, plan_paste
 from apps.transfer.actions.stamp_rhythm import RhythmWish, plan_rhythm, stamp_rhythm
 from apps.transfer.api import schemas as s
 from apps.transfer.check_page import date_check
+from apps.transfer.previews import pasted, stamping
 
 router = Router(tags=["transfer"])
 
@@ -80,90 +75,29 @@ def _wish(payload: s.RhythmIn) -> RhythmWish:
 def preview_rhythm(request: SignedIn, slug: str, payload: s.RhythmIn) -> s.Stamping:
     """What stamping would do; changes nothing."""
     course = course_by_slug(slug)
-    return _stamping(layout(course), plan_rhythm(actor_of(request), course, _wish(payload), payload.id), course)
+    return stamping(layout(course), plan_rhythm(actor_of(request), course, _wish(payload), payload.id), course)
 
 
 @router.post("/courses/{slug}/rhythms", response=s.Stamping)
 @write
 def stamp(request: SignedIn, slug: str, payload: s.RhythmIn) -> s.Stamping:
     course, actor, wish = course_by_slug(slug), actor_of(request), _wish(payload)
-    planned = _stamping(layout(course), plan_rhythm(actor, course, wish, payload.id), course)
+    planned = stamping(layout(course), plan_rhythm(actor, course, wish, payload.id), course)
     rhythm, change = stamp_rhythm(actor, course, wish, payload.id)
     planned.rhythm, planned.change = rhythm.pk, change.pk if change else None
     return planned
 
 
-def _stamping(laid: Layout, found: CoreStamping, course: Course) -> s.Stamping:
-    groups = (("new", found.new), ("changed", found.changed), ("kept", found.kept_by_hand), ("same", found.same))
-    return s.Stamping(
-        items=[_stamped(laid, item, what) for what, items in groups for item in items],
-        new=len(found.new),
-        changed=len(found.changed),
-        kept=len(found.kept_by_hand),
-        same=len(found.same),
-        problems=[sentence(p.code, p.params) for p in found.problems],
-        zone=course.zone,
-        rhythm=None,
-        change=None,
-    )
-
-
-def _stamped(laid: Layout, item: Stamped, what: str) -> s.StampedItem:
-    at = resolve_all({(0, name): rule for name, rule in item.rules.items()}, laid.calendar).instants
-
-    def instant(name: str) -> datetime | None:
-        return at.get((0, name))
-
-    return s.StampedItem(
-        step=item.step,
-        week=item.week,
-        kind=item.kind,
-        title=item.title,
-        part=item.part,
-        minutes=item.minutes,
-        points=item.points,
-        opens=instant("opens"),
-        due=instant("due"),
-        closes=instant("closes"),
-        what=what,  # type: ignore[arg-type]
-    )
-
-
 @router.post("/courses/{slug}/paste/preview", response=s.Paste)
 def preview_paste(request: SignedIn, slug: str, payload: s.PasteIn) -> s.Paste:
     """What each row of the table would become; changes nothing."""
-    return _pasted(plan_paste(actor_of(request), course_by_slug(slug), payload.text, payload.order))
+    return pasted(plan_paste(actor_of(request), course_by_slug(slug), payload.text, payload.order))
 
 
 @router.post("/courses/{slug}/paste", response=s.Paste)
 @write
 def paste(request: SignedIn, slug: str, payload: s.PasteIn) -> s.Paste:
     actor = actor_of(request)
-    shown = _pasted(plan_paste(actor, course_by_slug(slug), payload.text, payload.order))
+    shown = pasted(plan_paste(actor, course_by_slug(slug), payload.text, payload.order))
     shown.change = paste_schedule(actor, course_by_slug(slug), payload.text, payload.order).pk
     return shown
-
-
-def _pasted(table: ScheduleTable) -> s.Paste:
-    problems = []
-    for p in table.problems:
-        line, _, column = (p.path or "0").partition(".")
-        problems.append(s.PasteProblem(line=int(line), column=int(column or 0), sentence=sentence(p.code, p.params)))
-    return s.Paste(
-        columns=list(table.columns),
-        rows=[
-            s.PastedRow(
-                line=r.line,
-                week=r.week,
-                topic=r.topic,
-                items=[
-                    s.PastedItem(kind=i.kind, title=i.title, due=i.day.isoformat() if i.day else None) for i in r.items
-                ],
-                carried=r.carried,
-            )
-            for r in table.rows
-        ],
-        problems=problems,
-        order=table.order,
-        change=None,
-    )

@@ -1,7 +1,7 @@
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 
 class Finding(BaseModel):
@@ -50,28 +50,28 @@ class BeatMoment(BaseModel):
     """On a weekday of the week {weekday, time, plus}, or from its nth class {nth, edge, minutes}."""
 
     on: Literal["day", "class"]
-    weekday: int = 0
+    weekday: Annotated[int, Field(ge=0, le=6)] = 0
     time: str = "23:59"
-    plus: int = 0
-    nth: int = 1
+    plus: Annotated[int, Field(ge=-60, le=60)] = 0
+    nth: Annotated[int, Field(ge=1, le=50)] = 1
     edge: Literal["start", "end"] = "start"
-    minutes: int = 0
+    minutes: Annotated[int, Field(ge=-20_160, le=20_160)] = 0
 
 
 class Beat(BaseModel):
-    key: str
+    key: Annotated[str, Field(min_length=1, max_length=40)]
     kind: Literal["page", "file", "link", "assignment", "acknowledgement"]
     title: str
-    part: str = ""
-    minutes: int = 0
-    points: int | None = None
+    part: Annotated[str, Field(max_length=200)] = ""
+    minutes: Annotated[int, Field(ge=0, le=6000)] = 0
+    points: Annotated[int, Field(ge=0, le=10_000)] | None = None
     category: str = ""
     required: bool = True
     moments: dict[Literal["opens", "start_by", "due", "closes"], BeatMoment] = {}
 
 
 class SectionStep(BaseModel):
-    label: str
+    label: Annotated[str, Field(min_length=1, max_length=40)]
     topic: str = ""
 
 
