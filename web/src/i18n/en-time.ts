@@ -2,7 +2,6 @@
 export default {
   today: {
     title: "Today",
-    head: "{day}",
     now: "Now",
     later: "Start now, due later",
     since: "Since you were here",
@@ -13,9 +12,7 @@ export default {
     noNews: "Nothing new since {at}.",
     noCourses: "You study no course that is open yet.",
     of: "{part} of {whole}",
-    overdue: "overdue",
     due: "due {at}",
-    startBy: "start by {at}",
     strip: "The next seven days",
     dueCount: "nothing due | 1 due | {n} due",
     over: "{minutes} too much",
@@ -30,7 +27,6 @@ export default {
     locked: "after: {items}",
     score: "{points} of {possible} for {item}",
     comment: "with a comment",
-    week: "See the week",
   },
   term: {
     map: "Map",
@@ -71,7 +67,6 @@ export default {
     earlier: "Earlier",
     later: "Later",
     teach: "Drag an item to another day, or focus it and press Shift with ← or →. Space chooses several.",
-    moved: "{title} is due {at} now.",
     movedMany: "{n} items moved. | 1 item moved. | {n} items moved.",
     feedTitle: "Your dates in your own calendar",
     feedLine:
@@ -94,7 +89,7 @@ export default {
     schedule: "Schedule",
     rhythm: "Rhythm",
     paste: "Paste a table",
-    move: "Other term",
+    move: "Re-date, repace",
     check: "Date check",
     allowances: "Allowances",
     checkCount: "Date check ({n})",
@@ -135,7 +130,6 @@ export default {
     why: "Reason",
     save: "Save the schedule",
     saved: "Schedule saved. All dates follow it.",
-    numberedClasses: "{n} classes, numbered",
     gap: "{at}: this time does not exist that night; the class begins when the clocks have jumped.",
     loads: "Load by week",
     usual: "The credits stand for about {hours} a week, class included. More or less by a quarter is marked.",
@@ -254,7 +248,6 @@ export default {
     becomes: "becomes",
     carried: "week of the row above",
     problems: "Not read",
-    nothing: "Nothing yet.",
     at: "row {line}",
     atCell: "row {line}, column {column}",
     items: { page: "reading", assignment: "assignment" },

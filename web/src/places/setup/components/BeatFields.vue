@@ -3,6 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
+import UiInput from "@/ui/field/UiInput.vue";
 import { howOf, withHow, type Beat, type BeatMoment, type How } from "../model/rhythm";
 
 /** One item of the pattern. */
@@ -39,35 +40,22 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
           <option v-for="kind in KINDS" :key="kind" :value="kind">{{ t(`kind.${kind}`) }}</option>
         </select>
       </UiField>
-      <UiField v-slot="{ field }" :label="t('rhythm.itemTitle')"
-        ><input
-          :id="field"
-          class="field"
-          required
-          :value="beat.title"
-          @change="set({ title: valueOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('rhythm.part')"
-        ><input :id="field" class="field" :value="beat.part" @change="set({ part: valueOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('rhythm.minutes')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="number"
-          min="0"
-          :value="beat.minutes"
-          @change="set({ minutes: numberOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('rhythm.points')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="number"
-          min="0"
-          :value="beat.points ?? ''"
-          @change="set({ points: valueOf($event) === '' ? null : numberOf($event) })"
-      /></UiField>
+      <UiInput :label="t('rhythm.itemTitle')" :value="beat.title" required @set="(v) => set({ title: v })" />
+      <UiInput :label="t('rhythm.part')" :value="beat.part" @set="(v) => set({ part: v })" />
+      <UiInput
+        :label="t('rhythm.minutes')"
+        type="number"
+        :value="beat.minutes"
+        min="0"
+        @set="(v) => set({ minutes: Number(v) })"
+      />
+      <UiInput
+        :label="t('rhythm.points')"
+        type="number"
+        :value="beat.points ?? ''"
+        min="0"
+        @set="(v) => set({ points: v === '' ? null : Number(v) })"
+      />
       <UiField v-slot="{ field }" :label="t('rhythm.category')">
         <select :id="field" class="field" :value="beat.category" @change="set({ category: valueOf($event) })">
           <option value="">{{ t("rhythm.noCategory") }}</option>

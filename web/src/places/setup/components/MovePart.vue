@@ -87,7 +87,7 @@ async function apply(): Promise<void> {
         <b>{{ t("move.count", { n: shown.lines.length, noted: noted.length }) }}</b>
         <UiCheck v-if="noted.length" v-model="onlyNoted" :label="t('move.onlyNoted')" />
       </div>
-      <table class="card mt-2 w-full text-[14px]">
+      <table class="card ruled-table mt-2 w-full">
         <thead>
           <tr>
             <th>{{ t("move.item") }}</th>
@@ -112,21 +112,3 @@ async function apply(): Promise<void> {
     </template>
   </section>
 </template>
-
-<style scoped>
-table {
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 4px 12px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
-  vertical-align: top;
-}
-th {
-  color: var(--ink-soft);
-  font-size: 12px;
-  font-weight: 400;
-}
-</style>

@@ -77,7 +77,7 @@ const place = (p: Shapes["PasteProblem"]): string =>
           <template v-if="p.line > 0">{{ place(p) }}: </template>{{ p.sentence }}
         </li>
       </ul>
-      <table v-if="shown.rows.length" class="card mt-4 w-full text-[14px]">
+      <table v-if="shown.rows.length" class="card ruled-table mt-4 w-full">
         <thead>
           <tr>
             <th>{{ t("paste.row") }}</th>
@@ -107,21 +107,3 @@ const place = (p: Shapes["PasteProblem"]): string =>
     </template>
   </section>
 </template>
-
-<style scoped>
-table {
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 5px 12px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
-  vertical-align: top;
-}
-th {
-  color: var(--ink-soft);
-  font-size: 12px;
-  font-weight: 400;
-}
-</style>

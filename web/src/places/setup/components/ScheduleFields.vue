@@ -5,6 +5,7 @@ import type { Shapes } from "@/api/client";
 import { useWrong } from "@/api/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
+import UiInput from "@/ui/field/UiInput.vue";
 import { missing, type Form, type Pattern } from "../model/schedule";
 import { readHolidays, useHolidayPlaces } from "../queries";
 import PatternFields from "./PatternFields.vue";
@@ -56,67 +57,50 @@ const setPattern = (n: number, pattern: Pattern): void =>
 <template>
   <div class="grid gap-5">
     <div class="grid gap-3 sm:grid-cols-4">
-      <UiField v-slot="{ field }" :label="t('setup.termName')"
-        ><input
-          :id="field"
-          class="field"
-          :value="form.name"
-          required
-          @change="set({ name: valueOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('setup.firstDay')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="date"
-          required
-          :value="form.first_day"
-          @change="set({ first_day: valueOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('setup.lastDay')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="date"
-          required
-          :value="form.last_day"
-          @change="set({ last_day: valueOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('setup.firstWeek')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="number"
-          min="0"
-          max="60"
-          :value="form.first_week_number"
-          @change="set({ first_week_number: Number(valueOf($event)) })"
-      /></UiField>
+      <UiInput :label="t('setup.termName')" :value="form.name" required @set="(v) => set({ name: v })" />
+      <UiInput
+        :label="t('setup.firstDay')"
+        type="date"
+        :value="form.first_day"
+        required
+        @set="(v) => set({ first_day: v })"
+      />
+      <UiInput
+        :label="t('setup.lastDay')"
+        type="date"
+        :value="form.last_day"
+        required
+        @set="(v) => set({ last_day: v })"
+      />
+      <UiInput
+        :label="t('setup.firstWeek')"
+        type="number"
+        :value="form.first_week_number"
+        min="0"
+        max="60"
+        @set="(v) => set({ first_week_number: Number(v) })"
+      />
       <UiField v-slot="{ field }" :label="t('setup.zone')">
         <select :id="field" class="field" :value="form.zone" @change="set({ zone: valueOf($event) })">
           <option v-if="!zones.includes(form.zone)" :value="form.zone">{{ form.zone }}</option>
           <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
         </select>
       </UiField>
-      <UiField v-slot="{ field }" :label="t('setup.dueTime')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="time"
-          :value="form.default_due_time"
-          @change="set({ default_due_time: valueOf($event) })"
-      /></UiField>
-      <UiField v-slot="{ field }" :label="t('setup.credits')"
-        ><input
-          :id="field"
-          class="field figures"
-          type="number"
-          min="0"
-          max="60"
-          step="0.5"
-          :value="form.credits"
-          @change="set({ credits: valueOf($event) })"
-      /></UiField>
+      <UiInput
+        :label="t('setup.dueTime')"
+        type="time"
+        :value="form.default_due_time"
+        @set="(v) => set({ default_due_time: v })"
+      />
+      <UiInput
+        :label="t('setup.credits')"
+        type="number"
+        :value="form.credits"
+        min="0"
+        max="60"
+        step="0.5"
+        @set="(v) => set({ credits: v })"
+      />
     </div>
     <fieldset class="grid gap-2">
       <legend class="mb-1 font-semibold">{{ t("setup.breaks") }}</legend>

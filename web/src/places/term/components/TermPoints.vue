@@ -18,7 +18,7 @@ const said = (row: Shapes["Points"]): string =>
 </script>
 
 <template>
-  <table class="card points">
+  <table class="card ruled-table points">
     <thead>
       <tr>
         <th>{{ t("term.item") }}</th>
@@ -57,27 +57,13 @@ const said = (row: Shapes["Points"]): string =>
   width: calc(100% - 48px);
   max-width: 980px;
   margin: 0 24px;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th,
-td {
-  padding: 4px 12px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
-  vertical-align: top;
-}
-thead th {
-  color: var(--ink-soft);
-  font-size: 12px;
-  font-weight: 400;
 }
 .week th,
 .week td {
   background: var(--band);
   font-weight: 700;
 }
-.fig {
+.points .fig {
   text-align: right;
 }
 tfoot th,

@@ -94,6 +94,15 @@ function choose(wanted: string): void {
           {{ t(`settings.${one}`) }}
         </option>
       </select>
+      <label class="flex items-center gap-1 text-soft"
+        >{{ t("rules.at") }}
+        <input
+          class="field figures !w-28"
+          type="time"
+          :value="rule?.time ?? ''"
+          @change="set({ time: valueOf($event) || null })"
+        />
+      </label>
     </template>
   </div>
 </template>
