@@ -55,7 +55,6 @@ class Pictures(Camera):
         self.take(page, "today")
         self.go(page, "/c/srv-110/term/map")
         expect(page.locator("[data-entry]").first).to_be_visible()
-        page.locator(".line.current").evaluate("e => e.scrollIntoView({ block: 'center' })")
         self.take(page, "term")
         self.print_checklist(page)
         self.hand_in(page)

@@ -53,6 +53,15 @@ WORKS = st.lists(
 )
 
 
+def works_of(given: list[tuple[int, int, int, int]]) -> list[Work]:
+    """Each work waits for all before it of its chain."""
+    chains = [chain for *_, chain in given]
+    return [
+        Work(n, minutes, on(release), on(due), chain, after=tuple(k for k in range(n) if chains[k] == chain))
+        for n, (minutes, release, due, chain) in enumerate(given)
+    ]
+
+
 class Plan(unittest.TestCase):
     @settings(max_examples=150, deadline=None)
     @given(WORKS, st.integers(1, 3))
@@ -60,9 +69,7 @@ class Plan(unittest.TestCase):
         self, given_: list[tuple[int, int, int, int]], budget: int
     ) -> None:
         """Horn 1974: earliest due date with release dates minimises the greatest lateness."""
-        works = [
-            Work(n, minutes, on(release), on(due), chain) for n, (minutes, release, due, chain) in enumerate(given_)
-        ]
+        works = works_of(given_)
         plan = day_plan(works, TODAY, [budget] * 7)
         self.assertEqual(lateness(works, finish_days(plan)), by_brute_force(works, budget))
 
@@ -70,9 +77,7 @@ class Plan(unittest.TestCase):
     def test_budgets_releases_and_path_order_are_kept_and_nothing_is_lost(
         self, given_: list[tuple[int, int, int, int]], budget: list[int]
     ) -> None:
-        works = [
-            Work(n, minutes, on(release), on(due), chain) for n, (minutes, release, due, chain) in enumerate(given_)
-        ]
+        works = works_of(given_)
         plan = day_plan(works, TODAY, budget)
         seen: dict[int, int] = {}
         order: list[int] = []
@@ -86,6 +91,25 @@ class Plan(unittest.TestCase):
         for chain in (0, 1):
             keys = [k for k in order if works[k].chain == chain]
             self.assertEqual(keys, sorted(keys))
+
+    def test_an_open_project_is_not_held_back_by_what_opens_later(self) -> None:
+        works = [Work(1, 30, on(2), on(3), 1), Work(2, 120, TODAY, on(4), 1)]
+        plan = day_plan(works, TODAY, [60] * 7)
+        self.assertEqual(
+            [(d, [s.key for s in st]) for d, st in plan.days.items()], [(on(0), [2]), (on(1), [2]), (on(2), [1])]
+        )
+        self.assertEqual(plan.overflows, ())
+        locked = day_plan([works[0], Work(2, 120, TODAY, on(4), 1, after=(1,))], TODAY, [60] * 7)
+        self.assertEqual([s.key for s in locked.days[on(2)]], [1, 2])
+        self.assertNotIn(on(0), locked.days)
+
+    def test_what_waits_for_a_later_item_of_the_list_comes_after_it(self) -> None:
+        works = [Work(1, 10, TODAY, on(3), 1, after=(2,)), Work(2, 10, TODAY, on(5), 2)]
+        self.assertEqual([s.key for s in day_plan(works, TODAY, [60] * 7).days[TODAY]], [2, 1])
+
+    def test_order_of_a_chain_is_kept_among_what_is_open(self) -> None:
+        works = [Work(1, 10, TODAY, on(5), 1), Work(2, 10, TODAY, on(2), 1), Work(3, 10, TODAY, on(3), 2)]
+        self.assertEqual([s.key for s in day_plan(works, TODAY, [60] * 7).days[TODAY]], [1, 2, 3])
 
     def test_what_does_not_fit_is_named_with_its_day_and_minutes(self) -> None:
         works = [Work(1, 100, TODAY, on(0), 1), Work(2, 60, TODAY, on(1), 2)]

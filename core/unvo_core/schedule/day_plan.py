@@ -1,9 +1,10 @@
 """What to do on which day: earliest due date first, on a person's daily minutes.
 
 Preemptive earliest-due-date with release dates minimises the greatest lateness (Horn 1974, 'Some
-simple scheduling algorithms', Naval Research Logistics Quarterly 21(1)). Path order inside a module
-enters by taking each item's deadline no later than those of the items behind it, and its release no
-earlier than those before it; the rule then keeps the order by itself.
+simple scheduling algorithms', Naval Research Logistics Quarterly 21(1)). Order enters by taking each
+item's deadline no later than those of the items behind it; the rule then keeps the order by itself
+among what is open. What waits for another item is released no earlier than it. A project that is
+open already is not held back by a reading before it on the path that opens only next week.
 """
 
 from __future__ import annotations
@@ -18,7 +19,9 @@ LONGEST_PLAN_DAYS = 400
 
 @dataclass(frozen=True, slots=True)
 class Work:
-    """One thing left to do. `chain`: works of one chain are done in the order in which they are given.
+    """One thing left to do. `chain`: works of one chain are done in the order given, as far as they are open.
+
+    `after`: keys of works that must be finished first; those that are not given hold nothing back.
 
     `due` None: whenever there is room. `due_minutes`: how many minutes of the due day lie before the
     deadline.
@@ -30,6 +33,7 @@ class Work:
     due: date | None
     chain: int
     due_minutes: int = 24 * 60
+    after: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +80,7 @@ def day_plan(
     """
     if len(budget_minutes) != 7:
         raise ValueError("a budget has seven weekdays")
-    ready = _in_chains(works, today)
+    ready = _in_order(works, today)
     found: dict[date, tuple[Stint, ...]] = {}
     left = {w.key: w.minutes for w in works}
     waiting = sorted(range(len(ready)), key=lambda n: (ready[n].release, n))
@@ -97,21 +101,40 @@ def day_plan(
     return DayPlan(found, _overflows(works, found, left), unplaced)
 
 
-def _in_chains(works: Sequence[Work], today: date) -> list[Work]:
-    """Releases no earlier than those before on the chain, deadlines no later than those behind."""
-    given = [replace(w, release=max(w.release, today)) for w in works]
-    latest: dict[int, date] = {}
-    for n, work in enumerate(given):
-        release = max(work.release, latest.get(work.chain, today))
-        latest[work.chain] = release
-        given[n] = replace(work, release=release)
+def _in_order(works: Sequence[Work], today: date) -> list[Work]:
+    """The works so that none stands before one that it waits for, with the releases and deadlines that follow."""
+    given = {w.key: replace(w, release=max(w.release, today)) for w in works}
+    waits = {w.key: [k for k in w.after if k in given] for w in works}
+    order = _topological(waits)
+    for key in order:
+        release = max([given[key].release, *(given[k].release for k in waits[key])])
+        given[key] = replace(given[key], release=release)
     earliest: dict[int, date] = {}
-    for n in range(len(given) - 1, -1, -1):
-        work = given[n]
-        due = min(work.due or date.max, earliest.get(work.chain, date.max))
+    behind: dict[int, date] = {}
+    for key in reversed(order):
+        work = given[key]
+        due = min(work.due or date.max, earliest.get(work.chain, date.max), behind.get(key, date.max))
         earliest[work.chain] = due
-        given[n] = replace(work, due=None if due == date.max else due)
-    return given
+        for k in waits[key]:
+            behind[k] = min(due, behind.get(k, date.max))
+        given[key] = replace(work, due=None if due == date.max else due)
+    return [given[key] for key in order]
+
+
+def _topological(waits: Mapping[int, Sequence[int]]) -> list[int]:
+    """Keys in the order given, but for those that must come later. Circles are refused where conditions are set."""
+    found: dict[int, None] = {}
+
+    def place(key: int, around: frozenset[int]) -> None:
+        for k in waits[key]:
+            if k not in found and k not in around:
+                place(k, around | {k})
+        found[key] = None
+
+    for key in waits:
+        if key not in found:
+            place(key, frozenset({key}))
+    return list(found)
 
 
 def _fill(heap: list[tuple[date, int]], ready: Sequence[Work], left: dict[int, int], room: int) -> tuple[Stint, ...]:

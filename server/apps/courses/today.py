@@ -102,7 +102,16 @@ def _work(one: _Open, zone: ZoneInfo, day: date) -> Work:
         due=due.date() if due else None,
         chain=one.item.module_id,
         due_minutes=due.hour * 60 + due.minute if due else 24 * 60,
+        after=(*one.item.after, *_before(one)),
     )
+
+
+def _before(one: _Open) -> tuple[int, ...]:
+    """In a module in order, the items before this one."""
+    module = one.laid.module_by_id[one.item.module_id]
+    if not module.in_order:
+        return ()
+    return tuple(i.id for i in module.items if i.required and i.number < one.item.number)
 
 
 def _start(one: _Open, person: Person) -> datetime | None:
