@@ -13,6 +13,7 @@ export default {
     noCourses: "You study no course that is open yet.",
     of: "{part} of {whole}",
     due: "due {at}",
+    startBy: "start by {at}",
     strip: "The next seven days",
     dueCount: "nothing due | 1 due | {n} due",
     over: "{minutes} too much",

@@ -9,12 +9,19 @@ import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 
-/** One thing to do, with the time it takes and its deadline. `first`: the next thing of all. */
-const { row, now, n, first } = defineProps<{
+/** One thing to do, with the time it takes and its deadline. `first`: the next thing of all; `later`: begun now, due later. */
+const {
+  row,
+  now,
+  n,
+  first,
+  later = false,
+} = defineProps<{
   row: Shapes["TodayRow"];
   now: string;
   n: number | null;
   first: boolean;
+  later?: boolean;
 }>();
 const { t } = useI18n();
 const times = useTimes(() => row.zone);
@@ -48,7 +55,11 @@ const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" 
         <span :class="{ 'font-bold text-late': row.overdue }">{{
           t("today.due", { at: times.moment(row.due) })
         }}</span>
-        <span class="sub">{{ times.relative(row.due, now) }}</span>
+        <span class="sub">{{
+          later && row.start_by
+            ? t("today.startBy", { at: times.day(row.start_by) })
+            : times.relative(row.due, now)
+        }}</span>
       </template>
     </div>
     <UiButton

@@ -110,6 +110,7 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), j: () => along(1), k: 
             :now="today.now"
             :n="null"
             :first="false"
+            later
           />
         </ol>
         <p v-else class="card p-4 text-soft">{{ t("today.noLater") }}</p>
