@@ -126,7 +126,7 @@ class Teacher(Journey):
 
     def test_setup_is_clean_and_a_schedule_table_becomes_a_course(self) -> None:
         page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")
-        for part in ("Schedule", "Other term", "Allowances", "Date check"):
+        for part in ("Schedule", "Re-date, repace", "Allowances", "Date check"):
             page.get_by_role("link", name=re.compile(f"^{part}")).click()
             expect(page.get_by_role("link", name=re.compile(f"^{part}"))).to_have_attribute("aria-current", "page")
             page.wait_for_load_state("networkidle")
