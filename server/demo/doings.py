@@ -81,6 +81,9 @@ class Class:
         self._fact(person, item, Fact.OPENED, at - timedelta(minutes=item.effort_minutes))
         if item.done_rule == "ticked":
             self._fact(person, item, Fact.TICKED, at)
+        if item.done_rule == "watched":
+            seen = {"percent": 100, "position": 0.0, "seen": []}
+            self._fact(person, item, Fact.WATCHED, at, detail=seen)
         if item.done_rule == "acknowledged":
             self._fact(person, item, Fact.ACKNOWLEDGED, at, edition=1)
 

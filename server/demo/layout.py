@@ -45,6 +45,8 @@ class Wish:
     address: str = ""
     done_rule: str = ""
     place: str = ""
+    hint: str = ""
+    read_first: Sequence[str] = field(default_factory=tuple)
 
 
 FIRST_RULE = {
@@ -53,12 +55,20 @@ FIRST_RULE = {
     "link": "opened",
     "assignment": "handed_in",
     "acknowledgement": "acknowledged",
+    "video": "watched",
+    "slides": "opened",
+    "offline": "ticked",
+    "heading": "nothing",
 }
 
 
 def at_class(number: int, minutes: int = 0) -> dict[str, Any]:
     """When a class begins, or so many minutes after."""
     return {"on": "class", "number": number, "edge": "start", "minutes": minutes}
+
+
+def done_first(items: Sequence[int]) -> dict[str, Any]:
+    return {"join": "all", "of": [{"on": "done", "items": list(items), "of": None}]} if items else {}
 
 
 def rule(moment: Moment) -> dict[str, Any]:
@@ -119,9 +129,12 @@ class Layouter:
             points=wish.points,
             done_rule=wish.done_rule or ("scored" if wish.on_paper else FIRST_RULE[wish.kind]),
             moments=moments,
-            after=[self.items[t].pk for t in wish.after],
+            conditions=done_first([self.items[t].pk for t in wish.after]),
             address=wish.address,
             place=wish.place,
+            hint=wish.hint,
+            read_first=[self.items[t].pk for t in wish.read_first],
+            done_percent=80 if wish.kind == "video" else None,
             takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
         )
         if wish.html:

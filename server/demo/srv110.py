@@ -5,8 +5,9 @@ from __future__ import annotations
 from datetime import date, timedelta
 from decimal import Decimal
 from io import BytesIO
+from pathlib import Path
 
-from apps.courses.models import Course, ItemText, MeetingPattern, Section, Term, TermBreak
+from apps.courses.models import Course, ItemFile, ItemText, MeetingPattern, Section, Term, TermBreak
 from apps.gradebook.models import Category, GradingScheme, LateRule
 from apps.kernel.public import SYSTEM, StoredFile, now, store
 from django.core.files.base import ContentFile
@@ -21,7 +22,8 @@ ZONE = "America/Chicago"
 CATEGORIES = (("Homework", 20, 0), ("Checks", 15, 1), ("Field work", 30, 0), ("Mid-term", 15, 0), ("Final", 20, 0))
 BANDS = [["F", 0], ["D", 60], ["C", 70], ["B", 80], ["A", 90]]
 SEASONS = ((3, "Winter term"), (6, "Spring term"), (9, "Summer term"), (12, "Autumn term"))
-BREAK_AFTER = 8
+THIS_WEEK, BREAK_AFTER = 7, 8
+ASSETS = Path(__file__).parent / "assets"
 
 
 def make_course(
@@ -98,9 +100,16 @@ def _week(plan: WeekPlan) -> list[Wish]:
     opens = (n - 1, FRIDAY, "12:00")
     wishes = [
         Wish("page", plan.reading, texts.reading(plan, ""), round(plan.words / 238), None, before, opens, at_class(2 * n - 1)),
-        Wish("link", plan.watch, "", 14, None, before, opens, at_class(2 * n - 1),
-             address=f"https://media.ostrell.example/srv110/{n:02d}"),
+        _watch(plan, before, opens),
     ]  # fmt: skip
+    if n == BREAK_AFTER:
+        wishes += [
+            Wish("slides", "The compass rule, step by step", "", 5, None, before, opens, at_class(2 * n - 1),
+                 read_first=(plan.reading,)),
+            Wish("heading", "Before the mid-term", "", 0, None, after, required=False),
+            Wish("offline", "Work an old mid-term by hand", texts.OLD_MID_TERM, 60, None, after, (n, MONDAY, "10:00"),
+                 (n, 1, "23:59"), required=False, hint="Paper, pencil, and no phone: as it will be in class."),
+        ]  # fmt: skip
     for letter, which, day in (("A", 0, THURSDAY), ("B", 1, FRIDAY)):
         wishes.append(
             Wish(
@@ -150,6 +159,15 @@ def _week(plan: WeekPlan) -> list[Wish]:
     return wishes
 
 
+def _watch(plan: WeekPlan, part: str, opens: tuple[int, int, str]) -> Wish:
+    """The clip of the week; week 7 has its own, with captions, the others stand elsewhere."""
+    n = plan.number
+    if n == THIS_WEEK:
+        return Wish("video", plan.watch, texts.CLIP, 14, None, part, opens, at_class(2 * n - 1))
+    address = f"https://media.ostrell.example/srv110/{n:02d}"
+    return Wish("link", plan.watch, "", 14, None, part, opens, at_class(2 * n - 1), address=address)
+
+
 def _field(plan: WeekPlan, part: str) -> Wish:
     n = plan.number
     if n == 8:
@@ -182,6 +200,20 @@ def _finish_week_seven(layouter: Layouter) -> None:
     kit = layouter.items["What to bring to the field"]
     kit.file = _keep("field-kit.csv", b"what,how many\nfield book,1\npencil 3H,2\nvest,1\nboots,1 pair\n", kit.pk)
     kit.save(update_fields=["file", "done_rule"])
+    clip = layouter.items[PLAN[6].watch]
+    clip.file, clip.length_seconds = _kept_asset("latitudes.mp4", clip.pk), 63
+    clip.save(update_fields=["file", "length_seconds"])
+    captions = _kept_asset("latitudes.en.vtt", clip.pk)
+    ItemFile.objects.create(item=clip, file=captions, role=ItemFile.CAPTIONS, language="en", label="English")
+    slides = layouter.items["The compass rule, step by step"]
+    slides.file, slides.pages = _kept_asset("compass-rule.pdf", slides.pk), 5
+    slides.save(update_fields=["file", "pages"])
+    sheet = _keep("traverse-form.csv", b"leg,azimuth,distance,latitude,departure\n", reading.pk)
+    ItemFile.objects.create(item=reading, file=sheet, role=ItemFile.RESOURCE, label="Traverse form, empty")
+
+
+def _kept_asset(name: str, item_id: int) -> StoredFile:
+    return _keep(name, (ASSETS / name).read_bytes(), item_id)
 
 
 def _keep(name: str, content: bytes, item_id: int) -> StoredFile:

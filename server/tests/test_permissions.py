@@ -53,6 +53,16 @@ TABLE: dict[str, set[str]] = {
     f"put {ITEM}/text": INSTRUCTORS,
     f"post {ITEM}/file": INSTRUCTORS,
     f"post {ITEM}/images": INSTRUCTORS,
+    f"post {ITEM}/watched": STUDENTS,
+    f"get {ITEM}/changes": MEMBERS,
+    f"get {ITEM}/editions": INSTRUCTORS,
+    f"post {ITEM}/resources": INSTRUCTORS,
+    f"post {ITEM}/captions": INSTRUCTORS,
+    f"delete {ITEM}/files/{{file_id}}": INSTRUCTORS,
+    f"put {ITEM}/people/{{person_id}}": TEACHERS,
+    f"get {COURSE}/conditions/{{kind}}/{{thing_id}}": INSTRUCTORS,
+    f"post {COURSE}/conditions/preview": INSTRUCTORS,
+    f"put {COURSE}/conditions": INSTRUCTORS,
     f"post {COURSE}/changes/{{change_id}}/undo": INSTRUCTORS,
     f"get {COURSE}/standing": STUDENTS,
     f"get {COURSE}/standing/{{person_id}}": TEACHERS,
@@ -144,7 +154,12 @@ BODIES: dict[str, Any] = {
     },
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
+CONDITIONS = {"kind": "item", "id": 1, "of": []}
 BODIES |= {
+    f"post {ITEM}/watched": {"position": 1, "seen": [[0, 1]]},
+    f"put {ITEM}/people/{{person_id}}": {"kind": "done", "on": True, "reason": "Seen in class"},
+    f"post {COURSE}/conditions/preview": CONDITIONS,
+    f"put {COURSE}/conditions": CONDITIONS,
     "put /api/today/budget": {"minutes": [60] * 7},
     "post /api/calendar-feeds": {"slug": "srv-110"},
     f"put {COURSE}/schedule": SCHEDULE,
@@ -161,7 +176,13 @@ BODIES |= {
     f"post {COURSE}/paste": TABLE_TEXT,
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
-UPLOADS = {f"post {ITEM}/file", f"post {ITEM}/images", f"post {ITEM}/hand-in/files"}
+UPLOADS = {
+    f"post {ITEM}/resources",
+    f"post {ITEM}/captions",
+    f"post {ITEM}/file",
+    f"post {ITEM}/images",
+    f"post {ITEM}/hand-in/files",
+}
 
 
 class PermissionTable(DemoCase):
@@ -200,6 +221,8 @@ class PermissionTable(DemoCase):
             "change_id": 0,
             "person_id": handed.pk,
             "file_id": 0,
+            "kind": "item",
+            "thing_id": self.item("Check 7: traverse computation").pk,
             "feed_id": 0,
             "allowance_id": 0,
             "number": receipt.number if receipt else "",

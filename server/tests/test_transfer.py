@@ -55,11 +55,13 @@ class Copies(OtherTerms):
         source, copy = (Course.objects.get(slug=s) for s in ("srv-110-spring", COPY))
         old, new = ({i.title: i for i in Item.objects.filter(course=c, removed=False)} for c in (source, copy))
         self.assertEqual(set(old), set(new))
-        check, waits = new["Check 7: traverse computation"], old["Check 7: traverse computation"].after
+        check = new["Check 7: traverse computation"]
+        waits = old["Check 7: traverse computation"].conditions["of"][0]["items"]
         self.assertEqual(
-            [Item.objects.get(pk=i).title for i in check.after], [Item.objects.get(pk=i).title for i in waits]
+            [Item.objects.get(pk=i).title for i in check.conditions["of"][0]["items"]],
+            [Item.objects.get(pk=i).title for i in waits],
         )
-        self.assertTrue(all(Item.objects.get(pk=i).course_id == copy.pk for i in check.after))
+        self.assertTrue(all(Item.objects.get(pk=i).course_id == copy.pk for i in check.conditions["of"][0]["items"]))
         news = ItemText.objects.get(item=new["News for the field weeks"]).html
         self.assertIn(f"/c/{COPY}/item/{new['Project plan'].pk}", news)
         self.assertEqual(

@@ -3,11 +3,13 @@ from datetime import UTC, datetime, timedelta
 from fractions import Fraction
 
 from unvo_core.path.circles import condition_problems
+from unvo_core.path.conditions import Done, When
 from unvo_core.path.evaluate import CourseState, State, evaluate, steps_to_open
 from unvo_core.path.model import (
     Acknowledged,
     AllOf,
     AnyOf,
+    Attended,
     DoneRule,
     HandedIn,
     ItemFacts,
@@ -16,8 +18,10 @@ from unvo_core.path.model import (
     PathItem,
     PathModule,
     PersonFacts,
+    Posted,
     ScoredAtLeast,
     Ticked,
+    Watched,
 )
 from unvo_core.schedule.spans import Span
 
@@ -27,6 +31,10 @@ EARLIER, LATER = NOW - timedelta(days=1), NOW + timedelta(days=1)
 
 def item(id: int, rule: DoneRule | None = None, **fields: object) -> PathItem:
     return PathItem(id, 1, rule or Ticked(), **fields)  # type: ignore[arg-type]
+
+
+def awaits(*items: int) -> tuple[When, ...]:
+    return (When((Done(items),)),)
 
 
 def course(
@@ -52,6 +60,15 @@ class DoneRules(unittest.TestCase):
         (ScoredAtLeast(Fraction(80)), ItemFacts(), Mark(held=True), False),
         (AnyOf((Opened(), Ticked())), ItemFacts(opened_at=EARLIER), Mark(), True),
         (AllOf((Opened(), Ticked())), ItemFacts(opened_at=EARLIER), Mark(), False),
+        (Watched(80), ItemFacts(watched_at=EARLIER, watched_percent=80), Mark(), True),
+        (Watched(80), ItemFacts(watched_at=EARLIER, watched_percent=79), Mark(), False),
+        (Attended(), ItemFacts(attended_at=EARLIER), Mark(), True),
+        (Attended(), ItemFacts(opened_at=EARLIER), Mark(), False),
+        (Posted(1, 2), ItemFacts(posts=(EARLIER,), replies=((EARLIER, 7), (EARLIER, 8))), Mark(), True),
+        (Posted(1, 2), ItemFacts(posts=(EARLIER,), replies=((EARLIER, 7), (NOW, 7))), Mark(), False),
+        (Posted(1, 0, posts_by=EARLIER), ItemFacts(posts=(NOW,)), Mark(), False),
+        (Posted(1, 1, EARLIER, NOW), ItemFacts(posts=(EARLIER,), replies=((NOW, 7),)), Mark(), True),
+        (AllOf(()), ItemFacts(), Mark(), True),
         (HandedIn(), ItemFacts(ticked_by_teacher=True), Mark(), True),
         (HandedIn(), ItemFacts(), Mark(excused=True), True),
     )
@@ -75,7 +92,7 @@ class Locks(unittest.TestCase):
         self.assertFalse(state.items[3].open)
 
     def test_the_lock_names_only_what_is_still_undone(self) -> None:
-        items = (item(1), item(2), item(3, after=(1, 2)))
+        items = (item(1), item(2), item(3, whens=awaits(1, 2)))
         self.assertEqual(course(*items).items[3].waits_for, (1, 2))
         self.assertEqual(course(*items, facts={1: ItemFacts(ticked_at=EARLIER)}).items[3].waits_for, (2,))
 
@@ -89,11 +106,11 @@ class Locks(unittest.TestCase):
         self.assertEqual((state.state, state.opens_at, state.open), (State.NOT_OPEN, LATER, False))
 
     def test_steps_are_everything_on_the_way_nearest_first(self) -> None:
-        state = course(item(1), item(2), item(3), item(4, after=(1,)), in_order=True)
+        state = course(item(1), item(2), item(3), item(4, whens=awaits(1)), in_order=True)
         self.assertEqual(steps_to_open(4, state, (1, 2, 3, 4)), (1, 2, 3))
 
     def test_a_circle_is_named(self) -> None:
-        around = [PathModule(1, (item(1, after=(3,)), item(2, after=(1,)), item(3, after=(2,))))]
+        around = [PathModule(1, (item(1, whens=awaits(3)), item(2, whens=awaits(1)), item(3, whens=awaits(2))))]
         problem = condition_problems(around)[0]
         self.assertEqual(problem.code, "path.circle")
         ids = problem.params["items"]
@@ -101,7 +118,7 @@ class Locks(unittest.TestCase):
         self.assertEqual(ids[0], ids[-1])  # type: ignore[index]
 
     def test_in_order_against_a_backward_condition_is_a_circle_too(self) -> None:
-        self.assertTrue(condition_problems([PathModule(1, (item(1, after=(2,)), item(2)), in_order=True)]))
+        self.assertTrue(condition_problems([PathModule(1, (item(1, whens=awaits(2)), item(2)), in_order=True)]))
 
 
 class States(unittest.TestCase):

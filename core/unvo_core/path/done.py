@@ -8,13 +8,16 @@ from unvo_core.path.model import (
     Acknowledged,
     AllOf,
     AnyOf,
+    Attended,
     DoneRule,
     HandedIn,
     ItemFacts,
     Mark,
     Opened,
+    Posted,
     ScoredAtLeast,
     Ticked,
+    Watched,
 )
 
 
@@ -35,14 +38,26 @@ def _meets(rule: DoneRule, facts: ItemFacts, mark: Mark) -> bool:
             return facts.acknowledged_at is not None and facts.acknowledged_edition >= edition
         case ScoredAtLeast(percent):
             return mark.percent is not None and mark.percent >= percent
+        case Watched(percent):
+            return facts.watched_at is not None and facts.watched_percent >= percent
+        case Attended():
+            return facts.attended_at is not None
+        case Posted():
+            return _posted(rule, facts)
         case AnyOf(rules):
             return any(_meets(r, facts, mark) for r in rules)
         case AllOf(rules):
             return all(_meets(r, facts, mark) for r in rules)
 
 
+def _posted(rule: Posted, facts: ItemFacts) -> bool:
+    posts = [at for at in facts.posts if rule.posts_by is None or at <= rule.posts_by]
+    people = {to for at, to in facts.replies if rule.replies_by is None or at <= rule.replies_by}
+    return len(posts) >= rule.posts and len(people) >= rule.replies
+
+
 def done_at(facts: ItemFacts) -> datetime | None:
     """The moment to show beside 'Done': the fact that came last."""
-    moments = (facts.ticked_at, facts.handed_in_at, facts.acknowledged_at)
-    known = [m for m in moments if m is not None]
+    moments = (facts.ticked_at, facts.handed_in_at, facts.acknowledged_at, facts.watched_at, facts.attended_at)
+    known = [m for m in (*moments, *facts.posts, *(at for at, _ in facts.replies)) if m is not None]
     return max(known) if known else facts.opened_at

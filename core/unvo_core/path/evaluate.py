@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from enum import StrEnum
+from fractions import Fraction
 
+from unvo_core.path.conditions import NOTHING_MISSING, Known, Missing, missing
 from unvo_core.path.done import done_at, is_done
 from unvo_core.path.model import NO_FACTS, NO_MARK, ItemFacts, Mark, PathItem, PathModule, PersonFacts
 from unvo_core.schedule.spans import is_closed, is_late, seconds_late
@@ -28,13 +30,18 @@ class State(StrEnum):
     EXCUSED = "excused"
 
 
+FULL = Fraction(100)
 SETTLED = frozenset({State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DONE, State.EXCUSED, State.CLOSED})
 """States in which nothing is left to do."""
 
 
 @dataclass(frozen=True, slots=True)
 class ItemState:
-    """`waits_for`: undone items that lock this one. `steps`: everything to do first, nearest first."""
+    """`waits_for`: the items to do, or to score in, that would open this one, nearest first.
+
+    `scores`: those of them that ask for a percentage. `by_hand`: a teacher opens it. `or_at`: it opens
+    then anyway.
+    """
 
     item_id: int
     state: State
@@ -43,6 +50,9 @@ class ItemState:
     done_at: datetime | None = None
     opens_at: datetime | None = None
     waits_for: tuple[int, ...] = ()
+    scores: tuple[tuple[int, Fraction], ...] = ()
+    by_hand: bool = False
+    or_at: datetime | None = None
     late_seconds: int = 0
     overdue: bool = False
 
@@ -77,23 +87,30 @@ class _Known:
     mark: Mark
     done: bool
     blocks: bool
+    scored: Fraction | None
+    """The percentage reached, for conditions on scores; full marks where nothing can be reached any more."""
 
 
 def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) -> CourseState:
-    """Evaluate a whole course. Items that `after` names but the course lacks hold nothing back.
+    """Evaluate a whole course. Items that conditions name but the path lacks hold nothing back.
 
     An item holds others back while it is required or named, undone, and can still be done: one
     that has closed can't be, so it would lock what follows for good.
     """
     known = {i.id: _know(i, person, now) for m in modules for i in m.items}
+    through = {pk: not one.blocks for pk, one in known.items()}
+    percents = {pk: one.scored for pk, one in known.items()}
+    judged = {let_in: Known(through, percents, now, let_in) for let_in in (False, True)}
     items: dict[int, ItemState] = {}
     states: dict[int, ModuleState] = {}
     for module in modules:
         before: int | None = None
         for item in module.items:
-            waits = _waits_for(item, before if module.in_order else None, known)
-            opens = _later(item.span.opens, module.opens)
-            items[item.id] = _state(known[item.id], waits, opens, now)
+            one = known[item.id]
+            lacks = missing(item.whens, judged[one.facts.let_in_at is not None]) if item.whens else NOTHING_MISSING
+            if module.in_order and before is not None and known[before].blocks and before not in lacks.items:
+                lacks = replace(lacks, items=(before, *lacks.items), or_at=None)
+            items[item.id] = _state(one, lacks, _later(item.span.opens, module.opens), now)
             if item.required:
                 before = item.id
         states[module.id] = _module_state(module, known)
@@ -116,24 +133,22 @@ def _know(item: PathItem, person: PersonFacts, now: datetime) -> _Known:
     facts = person.facts.get(item.id, NO_FACTS)
     mark = person.marks.get(item.id, NO_MARK)
     done = is_done(item.done_rule, facts, mark)
-    return _Known(item, facts, mark, done, not done and not is_closed(item.span, now))
-
-
-def _waits_for(item: PathItem, before: int | None, known: dict[int, _Known]) -> tuple[int, ...]:
-    named = [] if before is None else [before]
-    named += [i for i in item.after if i not in named]
-    return tuple(i for i in named if i in known and known[i].blocks)
+    closed = is_closed(item.span, now)
+    excused = closed or mark.excused or facts.ticked_by_teacher
+    return _Known(item, facts, mark, done, not done and not closed, FULL if excused else mark.percent)
 
 
 def _later(a: datetime | None, b: datetime | None) -> datetime | None:
     return max(a, b) if a is not None and b is not None else a or b
 
 
-def _state(known: _Known, waits: tuple[int, ...], opens: datetime | None, now: datetime) -> ItemState:
+def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime) -> ItemState:
     span, facts = known.item.span, known.facts
+    opens = _later(opens, lacks.until)
+    waits = tuple(dict.fromkeys((*lacks.items, *(i for i, _ in lacks.scores))))
     not_open = opens is not None and now < opens
     closed = is_closed(span, now)
-    locked = bool(waits) and not known.done
+    locked = (bool(waits) or lacks.by_hand) and not known.done
     overdue = not known.done and is_late(now, span.due)
     late = seconds_late(facts.handed_in_at, span.due) if facts.handed_in_at else 0
     state = _settled(known) or _unsettled(known, locked, not_open, closed, overdue)
@@ -145,6 +160,9 @@ def _state(known: _Known, waits: tuple[int, ...], opens: datetime | None, now: d
         done_at=done_at(facts) if known.done else None,
         opens_at=opens if not_open else None,
         waits_for=waits if locked else (),
+        scores=lacks.scores if locked else (),
+        by_hand=lacks.by_hand and locked,
+        or_at=lacks.or_at if locked else None,
         late_seconds=late,
         overdue=overdue,
     )

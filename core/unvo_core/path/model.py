@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from fractions import Fraction
 
+from unvo_core.path.conditions import When
 from unvo_core.schedule.spans import NO_SPAN, Span
 
 
@@ -39,6 +40,28 @@ class ScoredAtLeast:
 
 
 @dataclass(frozen=True, slots=True)
+class Watched:
+    """Done when at least `percent` of a recording was watched or listened to."""
+
+    percent: int
+
+
+@dataclass(frozen=True, slots=True)
+class Attended:
+    """Done by being there."""
+
+
+@dataclass(frozen=True, slots=True)
+class Posted:
+    """Done with `posts` of one's own and replies to `replies` different people; each by its moment, if set."""
+
+    posts: int = 1
+    replies: int = 0
+    posts_by: datetime | None = None
+    replies_by: datetime | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class AnyOf:
     rules: tuple[DoneRule, ...]
 
@@ -48,19 +71,19 @@ class AllOf:
     rules: tuple[DoneRule, ...]
 
 
-DoneRule = Opened | Ticked | HandedIn | Acknowledged | ScoredAtLeast | AnyOf | AllOf
+DoneRule = Opened | Ticked | HandedIn | Acknowledged | ScoredAtLeast | Watched | Attended | Posted | AnyOf | AllOf
 
 
 @dataclass(frozen=True, slots=True)
 class PathItem:
-    """One item in path order. `after` lists items that must be done before it opens."""
+    """One item in path order. `whens`: the conditions of the item, its part and its module; all must hold."""
 
     id: int
     module_id: int
     done_rule: DoneRule
     required: bool = True
     span: Span = NO_SPAN
-    after: tuple[int, ...] = ()
+    whens: tuple[When, ...] = ()
     handed_in: bool = False
     """Whether the item takes hand-ins: only then can it be missing."""
     practice: bool = False
@@ -99,6 +122,13 @@ class ItemFacts:
     acknowledged_at: datetime | None = None
     acknowledged_edition: int = 0
     ticked_by_teacher: bool = False
+    watched_percent: int = 0
+    watched_at: datetime | None = None
+    attended_at: datetime | None = None
+    let_in_at: datetime | None = None
+    posts: tuple[datetime, ...] = ()
+    replies: tuple[tuple[datetime, int], ...] = ()
+    """When each reply was written, and to whom."""
 
 
 NO_FACTS = ItemFacts()

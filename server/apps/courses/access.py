@@ -5,11 +5,12 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass
 from datetime import datetime
 
-from unvo_core.path.evaluate import steps_to_open
+from django.utils.translation import gettext as _
+from unvo_core.path.evaluate import ItemState, steps_to_open
 from unvo_core.schedule.spans import is_closed
 
 from apps.courses.models import Course
-from apps.courses.queries import Progress, layout, person_layout, progress
+from apps.courses.queries import Progress, person_layout, progress
 from apps.courses.structure import Layout
 from apps.courses.wording import moment
 from apps.kernel.public import Actor, Refused, not_found, now
@@ -17,12 +18,14 @@ from apps.kernel.public import Actor, Refused, not_found, now
 
 def require_open(course: Course, item_id: int, actor: Actor) -> Progress:
     """Refuse a student what is hidden (404), locked or not yet open (403, with the reason)."""
-    if item_id not in layout(course).student_items or actor.person_id is None:
+    if actor.person_id is None:
         raise not_found("item")
     laid = person_layout(course, actor.person_id)
+    if item_id not in laid.student_items:
+        raise not_found("item")
     known = progress(course, laid, actor.person_id, now())
     state = known.course.items[item_id]
-    if state.waits_for or state.opens_at:
+    if state.waits_for or state.opens_at or state.by_hand:
         raise refusal(laid, item_id, known)
     return known
 
@@ -45,8 +48,24 @@ def refusal(laid: Layout, item_id: int, known: Progress) -> Refused:
     if state.opens_at:
         opens = moment(state.opens_at, laid.zone)
         return Refused("item.not_open", status=403, also=also, title=item.title, opens=opens)
-    after = ", ".join(laid.student_items[i].title for i in state.waits_for)
+    after = ", ".join(_awaited(laid, i, state) for i in state.waits_for)
+    if state.by_hand:
+        code = "item.locked_and_by_hand" if after else "item.by_hand"
+        return Refused(code, status=403, also=also, title=item.title, after=after)
+    if state.or_at:
+        at = moment(state.or_at, laid.zone)
+        return Refused("item.locked_or_at", status=403, also=also, title=item.title, after=after, at=at)
     return Refused("item.locked", status=403, also=also, title=item.title, after=after)
+
+
+def _awaited(laid: Layout, item_id: int, state: ItemState) -> str:
+    """'Set 7A', or 'Check 7 (60 % or more)'."""
+    title, asked = laid.student_items[item_id].title, dict(state.scores).get(item_id)
+    return (
+        title
+        if asked is None
+        else _("%(title)s (%(percent)s %% or more)") % {"title": title, "percent": f"{float(asked):g}"}
+    )
 
 
 @dataclass(frozen=True, slots=True)

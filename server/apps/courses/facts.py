@@ -10,8 +10,12 @@ from typing import Any, TypeVar
 from zoneinfo import ZoneInfo
 
 from django.db.models import Model
+from unvo_core.path.conditions import When
 from unvo_core.path.model import (
     Acknowledged,
+    AllOf,
+    AnyOf,
+    Attended,
     DoneRule,
     HandedIn,
     ItemFacts,
@@ -20,53 +24,20 @@ from unvo_core.path.model import (
     PathModule,
     ScoredAtLeast,
     Ticked,
+    Watched,
 )
 from unvo_core.schedule.allowances import Allowance, Level
 from unvo_core.schedule.calendar import Calendar, calendar_of
 from unvo_core.schedule.meetings import NO_PATTERN, DayException, Pattern, Rotation, Slot
-from unvo_core.schedule.moments import Absolute, AtClass, FromMoment, InWeek, Key, Rule, resolve_all
+from unvo_core.schedule.moments import Key, Rule, resolve_all
 from unvo_core.schedule.spans import MOMENTS, Span
 from unvo_core.schedule.term import Break, Term
 from unvo_core.schedule.zones import instant_of
 
+from apps.courses.conditions import whens_of
 from apps.courses.models import Course, Fact, Item, Module, Part
+from apps.courses.rules import rule_of
 from apps.courses.structure import GivenAllowance, LaidItem, LaidModule, LaidPart, Layout
-
-
-def rule_of(row: Mapping[str, Any]) -> Rule:
-    """A stored moment, by its 'on':
-
-    week {week, weekday, time}; absolute {wall}; class {number, edge, minutes};
-    moment {item, moment, days, classes, time}.
-    """
-    match row["on"]:
-        case "week":
-            return InWeek(row["week"], row["weekday"], time.fromisoformat(row["time"]))
-        case "class":
-            return AtClass(row["number"], row["edge"], row["minutes"])
-        case "moment":
-            at = time.fromisoformat(row["time"]) if row.get("time") else None
-            return FromMoment(row["item"], row["moment"], row["days"], row["classes"], at)
-        case _:
-            return Absolute(datetime.fromisoformat(row["wall"]))
-
-
-def row_of(rule: Rule) -> dict[str, Any]:
-    match rule:
-        case InWeek():
-            return {"on": "week", "week": rule.week, "weekday": rule.weekday, "time": _clock(rule.at)}
-        case AtClass():
-            return {"on": "class", "number": rule.number, "edge": rule.edge, "minutes": rule.minutes}
-        case FromMoment():
-            at = _clock(rule.at) if rule.at else None
-            base = {"item": rule.item_id, "moment": rule.moment}
-            return {"on": "moment", **base, "days": rule.days, "classes": rule.classes, "time": at}
-        case Absolute():
-            return {"on": "absolute", "wall": rule.wall.strftime("%Y-%m-%dT%H:%M")}
-
-
-def _clock(at: time) -> str:
-    return at.strftime("%H:%M")
 
 
 def rules_of(items: Iterable[tuple[int, Mapping[str, Any]]]) -> dict[Key, Rule]:
@@ -161,7 +132,8 @@ def term_of(course: Course, breaks: Iterable[Row]) -> Term | None:
     )
 
 
-def done_rule_of(code: str, percent: float | None, edition: int) -> DoneRule:
+def done_rule_of(code: str, percent: float | None, edition: int, parts: Sequence[Row] = ()) -> DoneRule:
+    """`parts`: the rules that 'any' and 'all' join."""
     match code:
         case "opened":
             return Opened()
@@ -173,6 +145,15 @@ def done_rule_of(code: str, percent: float | None, edition: int) -> DoneRule:
             return Acknowledged(edition)
         case "scored":
             return ScoredAtLeast(Fraction(str(percent or 0)))
+        case "watched":
+            return Watched(int(percent or 0))
+        case "attended":
+            return Attended()
+        case "nothing":
+            return AllOf(())
+        case "any" | "all":
+            rules = tuple(done_rule_of(p["rule"], p.get("percent"), edition) for p in parts)
+            return AnyOf(rules) if code == "any" else AllOf(rules)
     raise ValueError(f"unknown done rule {code}")
 
 
@@ -200,7 +181,7 @@ def layout_of(course: Course, rows: LayoutRows) -> Layout:
     parts_by_module = _grouped(rows.parts)
     items_by_module = _grouped(rows.items)
     laid = [
-        _laid_module(m, n, parts_by_module.get(m.pk, []), items_by_module.get(m.pk, []), instants, bool(calendar.term))
+        _laid_module(m, n, parts_by_module.get(m.pk, []), items_by_module.get(m.pk, []), instants, calendar)
         for n, m in enumerate(rows.modules, start=1)
     ]
     students = tuple(_as_students_see(m) for m in laid if m.published)
@@ -232,24 +213,35 @@ def _grouped(rows: Iterable[InModule]) -> dict[int, list[InModule]]:
 
 
 def _laid_module(
-    module: Module, count: int, parts: list[Part], items: list[Item], instants: Mapping[Key, datetime], dated: bool
+    module: Module,
+    count: int,
+    parts: list[Part],
+    items: list[Item],
+    instants: Mapping[Key, datetime],
+    calendar: Calendar,
 ) -> LaidModule:
     rank = {p.pk: n for n, p in enumerate(parts)}
+    of_part = {p.pk: p.conditions for p in parts}
     ordered = sorted(items, key=lambda i: (rank.get(i.part_id, -1) if i.part_id else -1, i.position, i.pk))
+    laid = []
+    for item in ordered:
+        rows = (item.conditions, of_part.get(item.part_id or 0, {}), module.conditions)
+        laid.append(_laid_item(item, instants, whens_of(rows, calendar) if any(rows) else ()))
     return LaidModule(
         id=module.pk,
         title=module.title,
         week=module.week,
-        key=str(module.week) if dated else str(count),
+        key=str(module.week) if calendar.term else str(count),
         in_order=module.in_order,
         published=module.published,
         objectives=tuple(module.objectives),
-        parts=tuple(LaidPart(p.pk, p.title) for p in parts),
-        items=tuple(_laid_item(i, n, instants) for n, i in enumerate(ordered, start=1)),
+        parts=tuple(LaidPart(p.pk, p.title, p.conditions) for p in parts),
+        items=numbered(laid),
+        conditions=module.conditions,
     )
 
 
-def _laid_item(item: Item, number: int, instants: Mapping[Key, datetime]) -> LaidItem:
+def _laid_item(item: Item, instants: Mapping[Key, datetime], whens: tuple[When, ...]) -> LaidItem:
     return LaidItem(
         id=item.pk,
         module_id=item.module_id,
@@ -265,21 +257,35 @@ def _laid_item(item: Item, number: int, instants: Mapping[Key, datetime]) -> Lai
         possible=Fraction(item.points or 0),
         done_rule=item.done_rule,
         done_percent=None if item.done_percent is None else float(item.done_percent),
+        done_parts=tuple(item.done_parts),
         moments=item.moments,
-        after=tuple(item.after),
+        conditions=item.conditions,
+        whens=whens,
+        hint=item.hint,
+        read_first=tuple(item.read_first),
+        length_seconds=item.length_seconds,
+        pages=item.pages,
         address=item.address,
         file_id=item.file_id,
         asked_edition=item.asked_edition,
         span=Span(**{name: instants.get((item.pk, name)) for name in MOMENTS}),
-        number=number,
+        number=0,
         place=item.place,
         unresolved=tuple(name for name in item.moments if (item.pk, name) not in instants),
     )
 
 
+def numbered(items: Iterable[LaidItem]) -> tuple[LaidItem, ...]:
+    """Counted along the module; headings carry no number."""
+    found, n = [], 0
+    for item in items:
+        n += not item.is_heading
+        found.append(replace(item, number=0 if item.is_heading else n))
+    return tuple(found)
+
+
 def _as_students_see(module: LaidModule) -> LaidModule:
-    shown = (i for i in module.items if i.published)
-    return replace(module, items=tuple(replace(i, number=n) for n, i in enumerate(shown, start=1)))
+    return replace(module, items=numbered(i for i in module.items if i.published))
 
 
 def path_module(module: LaidModule) -> PathModule:
@@ -290,10 +296,10 @@ def path_item(item: LaidItem) -> PathItem:
     return PathItem(
         id=item.id,
         module_id=item.module_id,
-        done_rule=done_rule_of(item.done_rule, item.done_percent, item.asked_edition),
+        done_rule=done_rule_of(item.done_rule, item.done_percent, item.asked_edition, item.done_parts),
         required=item.required,
         span=item.span,
-        after=item.after,
+        whens=item.whens,
         handed_in=item.takes_hand_ins,
         practice=item.practice,
     )
@@ -305,11 +311,13 @@ FactRow = tuple[int, str, datetime, int, bool, dict[str, Any]]
 def person_facts(rows: Iterable[FactRow]) -> dict[int, ItemFacts]:
     """`rows`: item, kind, at, edition, by_teacher, detail."""
     gathered: dict[int, dict[str, Any]] = {}
-    for item_id, kind, at, edition, by_teacher, _ in rows:
+    for item_id, kind, at, edition, by_teacher, detail in rows:
         facts = gathered.setdefault(item_id, {})
         facts[f"{kind}_at"] = at
         if kind == Fact.ACKNOWLEDGED:
             facts["acknowledged_edition"] = edition
+        if kind == Fact.WATCHED:
+            facts["watched_percent"] = detail.get("percent", 0)
         if kind == Fact.TICKED and by_teacher:
             facts["ticked_by_teacher"] = True
     return {item: ItemFacts(**facts) for item, facts in gathered.items()}

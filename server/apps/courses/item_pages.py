@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import datetime
 
 from unvo_core.schedule.spans import MOMENTS
@@ -9,10 +10,12 @@ from unvo_core.schedule.spans import MOMENTS
 from apps.courses import queries
 from apps.courses.access import ref, require_open
 from apps.courses.api import schemas as out
-from apps.courses.models import Course
+from apps.courses.condition_choices import names_of
+from apps.courses.conditions import in_words
+from apps.courses.models import Course, Fact, ItemFile
 from apps.courses.sheets import Reader, Seen, item_ref, laid_for, look, row, sheet_module
 from apps.courses.structure import LaidItem, Layout
-from apps.kernel.public import Actor, StoredFile, clean, not_found
+from apps.kernel.public import Actor, StoredFile, clean, may_embed, not_found
 
 
 def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
@@ -34,8 +37,11 @@ def _page(course: Course, laid: Layout, item_id: int, seen: Seen, reader: Reader
     item = laid.items[item_id] if teaching else laid.student_items[item_id]
     modules = laid.modules(teaching)
     module = next(m for m in modules if m.id == item.module_id)
-    order = [i.id for m in modules for i in m.items]
+    order = [i.id for m in modules for i in m.items if not i.is_heading or i.id == item_id]
     at = order.index(item_id)
+    files = list(
+        ItemFile.objects.filter(item_id=item_id, removed=False).select_related("file").order_by("position", "id")
+    )
     text = queries.latest_text(item_id)
     stored = queries.item_row(course, item_id).file if item.file_id else None
     facts = seen.progress.facts.facts.get(item_id) if seen.progress else None
@@ -56,13 +62,39 @@ def _page(course: Course, laid: Layout, item_id: int, seen: Seen, reader: Reader
         acknowledged_edition=facts.acknowledged_edition if facts else 0,
         file=file_out(stored) if stored else None,
         address=item.address,
-        after=list(item.after),
+        embeds=may_embed(item.address),
+        done_parts=[out.DonePart(**p) for p in item.done_parts],
+        conditions=item.conditions if teaching else {},
+        condition_words=_condition_words(course, laid, item) if teaching else "",
+        read_first=[item_ref(ref(laid, i)) for i in item.read_first if i in _reachable(laid, teaching)],
+        resources=[resource_out(f) for f in files if f.role == ItemFile.RESOURCE],
+        captions=[resource_out(f) for f in files if f.role == ItemFile.CAPTIONS],
+        watched=_watched(item_id, seen),
         walls=walls(item, laid),
         default_due_time=course.default_due_time.strftime("%H:%M"),
         previous=item_ref(ref(laid, order[at - 1])) if at else None,
         next=item_ref(ref(laid, order[at + 1])) if at + 1 < len(order) else None,
         budget=max(reader.budget),
     )
+
+
+def _reachable(laid: Layout, teaching: bool) -> Mapping[int, LaidItem]:
+    return laid.items if teaching else laid.student_items
+
+
+def _condition_words(course: Course, laid: Layout, item: LaidItem) -> str:
+    return in_words(item.conditions, names_of(course, laid), laid.calendar) if item.conditions else ""
+
+
+def _watched(item_id: int, seen: Seen) -> out.Watched | None:
+    if seen.progress is None:
+        return None
+    kept = seen.progress.details.get((item_id, Fact.WATCHED), {})
+    return out.Watched(percent=kept.get("percent", 0), position=kept.get("position", 0.0), seen=kept.get("seen", []))
+
+
+def resource_out(kept: ItemFile) -> out.Resource:
+    return out.Resource(id=kept.pk, file=file_out(kept.file), label=kept.label, language=kept.language)
 
 
 def walls(item: LaidItem, laid: Layout) -> dict[str, str]:

@@ -4,18 +4,19 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from weakref import WeakKeyDictionary
 
+from unvo_core.path.conditions import For, whens_for
 from unvo_core.schedule.allowances import Allowance, effective
 from unvo_core.schedule.moments import Key, resolve_all
 from unvo_core.schedule.spans import MOMENTS, Span
 
-from apps.courses.facts import path_module
+from apps.courses.facts import numbered, path_module
 from apps.courses.structure import LaidItem, LaidModule, Layout
 
 VARIANTS_KEPT = 512
-_Key = tuple[int | None, tuple[int, ...]]
+_Key = tuple[int | None, tuple[int, ...], frozenset[int], int | None]
 
 
 class _Variants:
@@ -30,26 +31,66 @@ _variants: WeakKeyDictionary[Layout, _Variants] = WeakKeyDictionary()
 
 def layout_for(laid: Layout, person_id: int) -> Layout:
     """The person's layout; the course's own one when nothing differs for them."""
-    section_id = laid.sections.get(person_id)
-    fitting = _fitting(laid, person_id, section_id)
-    own_calendar = section_id if section_id in laid.calendars else None
-    if not fitting and own_calendar is None:
+    return layout_in(laid, _Place(laid.sections.get(person_id), laid.groups.get(person_id, frozenset()), person_id))
+
+
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """Where somebody stands in a course; `person_id` None for somebody made up."""
+
+    section_id: int | None
+    groups: frozenset[int]
+    person_id: int | None = None
+    with_allowances: bool = True
+
+
+def made_up_layout(laid: Layout, section_id: int | None, groups: frozenset[int], with_allowances: bool) -> Layout:
+    """The layout of a student who would be in this section and these groups."""
+    return layout_in(laid, _Place(section_id, groups, None, with_allowances))
+
+
+def layout_in(laid: Layout, place: _Place) -> Layout:
+    fitting = _fitting(laid, place) if place.with_allowances else []
+    own_calendar = place.section_id if place.section_id in laid.calendars else None
+    told_apart, sections = laid.audiences
+    section = place.section_id if place.section_id in sections else None
+    tells_apart = bool(told_apart or sections)
+    if not fitting and own_calendar is None and not tells_apart:
         return laid
     kept = _variants.setdefault(laid, _Variants()).kept
-    key = (own_calendar, tuple(a.id for a in fitting))
+    groups = place.groups & told_apart
+    key = (own_calendar, tuple(a.id for a in fitting), groups, section)
     if key not in kept:
-        kept[key] = _made(laid, own_calendar, fitting)
+        own = _made(laid, own_calendar, fitting)
+        kept[key] = _with_audience(own, groups, section) if tells_apart else own
         while len(kept) > VARIANTS_KEPT:
             kept.popitem(last=False)
     return kept[key]
 
 
-def _fitting(laid: Layout, person_id: int, section_id: int | None) -> list[Allowance]:
-    found = laid.allowances_by.get(("person", person_id), ())
-    for group in laid.groups.get(person_id, ()):
+def _with_audience(laid: Layout, groups: frozenset[int], section: int | None) -> Layout:
+    """What is for other groups or sections is not on the path; the rest counts on without it."""
+    students = tuple(_heard_by(m, groups, section) for m in laid.students)
+    path = tuple(
+        old if new is was else path_module(new)
+        for old, new, was in zip(laid.path, students, laid.students, strict=True)
+    )
+    return replace(laid, students=students, path=path, _starts={})
+
+
+def _heard_by(module: LaidModule, groups: frozenset[int], section: int | None) -> LaidModule:
+    if not any(isinstance(c, For) for i in module.items for w in i.whens for c in w.of):
+        return module
+    settled = ((i, whens_for(i.whens, groups, section)) for i in module.items)
+    return replace(module, items=numbered(replace(i, whens=w) for i, w in settled if w is not None))
+
+
+def _fitting(laid: Layout, place: _Place) -> list[Allowance]:
+    found = laid.allowances_by.get(("person", place.person_id), ()) if place.person_id is not None else ()
+    for group in sorted(place.groups):
         found = (*found, *laid.allowances_by.get(("group", group), ()))
-    if section_id is not None:
-        found = (*found, *laid.allowances_by.get(("section", section_id), ()))
+    if place.section_id is not None:
+        found = (*found, *laid.allowances_by.get(("section", place.section_id), ()))
     return [given.allowance for given in found]
 
 

@@ -9,12 +9,12 @@ from apps.courses.actions.layout_change import apply as apply_edits
 from apps.courses.actions.layout_change import lock as lock_course
 from apps.courses.actions.make_item import FIRST_RULES
 from apps.courses.actions.note_fact import forget, note
+from apps.courses.actions.set_conditions import drop_wait
 from apps.courses.actions.set_moments import set_moments
 from apps.courses.actions.write_text import write_text
 from apps.courses.api.layout import changed
 from apps.courses.api.papers import read_feed
 from apps.courses.api.reading import enter
-from apps.courses.facts import row_of, rule_of
 from apps.courses.marks import ClassCount, Marks, MarkSource, NewScore, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
 from apps.courses.models import Course, Enrolment, Fact, Item, Module, Part, Rhythm, Section
@@ -34,6 +34,7 @@ from apps.courses.queries import (
     student_count,
     students,
 )
+from apps.courses.rules import row_of, rule_of
 from apps.courses.sheets import Reader, start_by
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.telling import use_teller
@@ -75,6 +76,7 @@ __all__ = [
     "changed",
     "copy_layout",
     "course_by_slug",
+    "drop_wait",
     "enter",
     "fact_counts",
     "forget",

@@ -61,7 +61,7 @@ def layout(course: Course) -> Layout:
     return _layouts[key]
 
 
-MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "objectives")
+MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "objectives", "conditions")
 
 
 def read_layout(course: Course) -> Layout:
@@ -71,10 +71,17 @@ def read_layout(course: Course) -> Layout:
     rows = Module.objects.filter(course=course, removed=False).order_by(
         "position", "id", "parts__position", "parts__id"
     )
-    for row in rows.values(*MODULE_FIELDS, "parts__id", "parts__title", "parts__removed"):
+    for row in rows.values(*MODULE_FIELDS, "parts__id", "parts__title", "parts__removed", "parts__conditions"):
         module = modules.setdefault(row["id"], Module(**{name: row[name] for name in MODULE_FIELDS}))
         if row["parts__id"] is not None and not row["parts__removed"]:
-            parts.append(Part(id=row["parts__id"], title=row["parts__title"], module=module))
+            parts.append(
+                Part(
+                    id=row["parts__id"],
+                    title=row["parts__title"],
+                    module=module,
+                    conditions=row["parts__conditions"],
+                )
+            )
     around = _surroundings(course)
     return layout_of(
         course,

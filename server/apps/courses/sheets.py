@@ -24,7 +24,9 @@ DONE_FACTS = {
     "opened": Fact.OPENED,
     "ticked": Fact.TICKED,
     "handed_in": Fact.HANDED_IN,
-    "acknowledged": "acknowledged",
+    "acknowledged": Fact.ACKNOWLEDGED,
+    "watched": Fact.WATCHED,
+    "attended": Fact.ATTENDED,
 }
 
 
@@ -212,17 +214,19 @@ def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> S
 def sheet_module(module: LaidModule, laid: Layout, seen: Seen, reader: Reader) -> out.SheetModule:
     state = seen.progress.course.modules.get(module.id) if seen.progress else None
     done, required = _class_share(module, seen.counts, seen.students)
+    teaching = reader.member.teaches
     return out.SheetModule(
         id=module.id,
         title=module.title,
         published=module.published,
         in_order=module.in_order,
         objectives=list(module.objectives),
-        parts=[out.Part(id=p.id, title=p.title) for p in module.parts],
+        parts=[out.Part(id=p.id, title=p.title, conditions=p.conditions if teaching else {}) for p in module.parts],
         rows=[row(i, laid, seen, reader) for i in module.items],
         required=state.required if state else required,
         required_done=state.required_done if state else done,
         held_open_by=[item_ref(ref(laid, i)) for i in state.held_open_by] if state else [],
+        conditions=module.conditions if teaching else {},
     )
 
 
@@ -266,6 +270,9 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         done_at=state.done_at if state else None,
         opens_at=state.opens_at if state else None,
         waits_for=[item_ref(ref(laid, i)) for i in state.waits_for] if state else [],
+        wait_percents={i: float(p) for i, p in state.scores} if state else {},
+        by_hand=state.by_hand if state else False,
+        or_at=state.or_at if state else None,
         late_seconds=state.late_seconds if state else 0,
         overdue=state.overdue if state else False,
         handed_in_at=facts.handed_in_at if facts else None,
@@ -275,6 +282,9 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         deduction=None if shown is None or not shown.deduction else str(shown.deduction),
         of_class=None if seen.progress else _of_class(item, seen),
         place=item.place,
+        hint=item.hint,
+        length_seconds=item.length_seconds,
+        pages=item.pages,
         rules=item.moments if reader.member.teaches else {},
         allowed=_allowed(item, laid),
     )

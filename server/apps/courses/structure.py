@@ -10,6 +10,7 @@ from functools import cached_property
 from typing import Any
 from zoneinfo import ZoneInfo
 
+from unvo_core.path.conditions import For, When, surely_awaited
 from unvo_core.path.model import PathModule
 from unvo_core.schedule.allowances import Allowance, Effective
 from unvo_core.schedule.calendar import Calendar
@@ -24,8 +25,9 @@ from unvo_core.schedule.zones import instant_of
 class LaidItem:
     """`number` counts along the module as its students see it; `span` holds what was entered.
 
-    `unresolved`: moments whose rule has no place in the term. `allowed`: what allowances made of the
-    item for the person whose layout this is.
+    `conditions`: the item's own as stored; `whens`: those of its part and module too. `unresolved`:
+    moments whose rule has no place in the term. `allowed`: what allowances made of the item for the
+    person whose layout this is.
     """
 
     id: int
@@ -42,8 +44,14 @@ class LaidItem:
     possible: Fraction
     done_rule: str
     done_percent: float | None
+    done_parts: tuple[dict[str, Any], ...]
     moments: dict[str, Any]
-    after: tuple[int, ...]
+    conditions: dict[str, Any]
+    whens: tuple[When, ...]
+    hint: str
+    read_first: tuple[int, ...]
+    length_seconds: int | None
+    pages: int | None
     address: str
     file_id: int | None
     asked_edition: int
@@ -52,6 +60,19 @@ class LaidItem:
     place: str = ""
     unresolved: tuple[str, ...] = ()
     allowed: Effective | None = None
+
+    @property
+    def after(self) -> tuple[int, ...]:
+        """The items without which it never opens."""
+        return surely_awaited(self.whens)
+
+    @property
+    def is_heading(self) -> bool:
+        return self.kind == "heading"
+
+    def asks_for(self, rule: str) -> bool:
+        """Whether this is the done rule, or one of those it joins."""
+        return self.done_rule == rule or any(p["rule"] == rule for p in self.done_parts)
 
     @property
     def counts(self) -> bool:
@@ -83,6 +104,7 @@ class GivenAllowance:
 class LaidPart:
     id: int
     title: str
+    conditions: dict[str, Any]
 
 
 @dataclass(frozen=True)
@@ -96,6 +118,7 @@ class LaidModule:
     objectives: tuple[str, ...]
     parts: tuple[LaidPart, ...]
     items: tuple[LaidItem, ...]
+    conditions: dict[str, Any]
 
 
 @dataclass(frozen=True, eq=False)
@@ -142,6 +165,13 @@ class Layout:
                 if pk is not None:
                     found[(level, pk)] = (*found.get((level, pk), ()), given)
         return found
+
+    @cached_property
+    def audiences(self) -> tuple[frozenset[int], frozenset[int]]:
+        """The groups and the sections that conditions tell apart."""
+        found = [c for m in self.all for i in m.items for w in i.whens for c in w.of if isinstance(c, For)]
+        none: frozenset[int] = frozenset()
+        return none.union(*(c.groups for c in found)), none.union(*(c.sections for c in found))
 
     @cached_property
     def items(self) -> dict[int, LaidItem]:

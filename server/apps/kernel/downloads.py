@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import re
 import uuid
 from collections.abc import Callable
+from typing import BinaryIO
 
 from django.http import FileResponse, HttpRequest
 from django.http.response import HttpResponseBase
@@ -18,7 +20,8 @@ from apps.kernel.uploads import location
 from apps.kernel.verdicts import Verdict, require
 
 ReadPolicy = Callable[[Actor, StoredFile], Verdict]
-SHOWN_IN_PAGE = {"image/png", "image/jpeg", "image/gif", "image/webp", "application/pdf"}
+SHOWN_IN_PAGE = {"image/png", "image/jpeg", "image/gif", "image/webp", "application/pdf", "text/vtt"}
+PLAYED = ("video/", "audio/")
 _policies: dict[str, ReadPolicy] = {}
 
 
@@ -41,13 +44,51 @@ def send_file(request: HttpRequest, key: uuid.UUID, name: str) -> HttpResponseBa
         return refused(refusal)
     inline = stored.content_type in SHOWN_IN_PAGE and request.GET.get("show") == "1"
     as_image = stored.content_type.startswith("image/")
+    played = stored.content_type.startswith(PLAYED)
+    stretch = _stretch(request.headers.get("Range", ""), stored.size) if played else None
+    content = location(stored).open("rb")
     answer = FileResponse(
-        location(stored).open("rb"),
-        as_attachment=not (inline or as_image),
+        content if stretch is None else _Stretch(content, *stretch),
+        as_attachment=not (inline or as_image or played),
         filename=stored.name,
         content_type=stored.content_type,
     )
+    if played:
+        answer["Accept-Ranges"] = "bytes"
+    if stretch is not None:
+        first, last = stretch
+        answer.status_code = 206
+        answer["Content-Range"] = f"bytes {first}-{last}/{stored.size}"
+        answer["Content-Length"] = str(last - first + 1)
     answer["Cache-Control"] = "private, max-age=3600"
     answer["X-Content-Type-Options"] = "nosniff"
     answer._csp_replace = {"default-src": ["'none'"], "sandbox": []}  # type: ignore[attr-defined]
     return answer
+
+
+def _stretch(wanted: str, size: int) -> tuple[int, int] | None:
+    """First and last byte of a single range (RFC 9110, 14.1.2); None sends all, as for whatever is no such range."""
+    found = re.fullmatch(r"bytes=(\d*)-(\d*)", wanted.strip())
+    if found is None or not any(found.groups()):
+        return None
+    start, end = found.groups()
+    if not start:
+        return max(0, size - int(end)), size - 1
+    first, last = int(start), min(int(end or size - 1), size - 1)
+    return (first, last) if first <= last else None
+
+
+class _Stretch:
+    """A part of an open file, as a file to read and close."""
+
+    def __init__(self, content: BinaryIO, first: int, last: int) -> None:
+        content.seek(first)
+        self.content, self.left = content, last - first + 1
+
+    def read(self, most: int) -> bytes:
+        found = self.content.read(min(most, self.left))
+        self.left -= len(found)
+        return found
+
+    def close(self) -> None:
+        self.content.close()

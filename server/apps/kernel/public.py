@@ -6,13 +6,14 @@ from apps.kernel.clock import now
 from apps.kernel.downloads import guard_files, send_file
 from apps.kernel.models import AuditRecord, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
+from apps.kernel.pictures import upright
 from apps.kernel.problem_json import answer_problems, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import actor_of, answer
-from apps.kernel.richtext import clean, words_in
+from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import register, sentence
 from apps.kernel.texts import one_line, web_link
-from apps.kernel.uploads import existing_files, location, store
+from apps.kernel.uploads import copied, existing_files, location, store
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.writes import write
 
@@ -29,9 +30,11 @@ __all__ = [
     "answer",
     "answer_problems",
     "clean",
+    "copied",
     "existing_files",
     "guard_files",
     "location",
+    "may_embed",
     "not_found",
     "now",
     "one_line",
@@ -39,12 +42,14 @@ __all__ = [
     "pdf_answer",
     "record",
     "refuse_problems",
+    "refused_embeds",
     "register",
     "require",
     "send_file",
     "sentence",
     "server_error",
     "store",
+    "upright",
     "web_link",
     "words_in",
     "write",

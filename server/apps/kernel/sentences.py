@@ -23,6 +23,8 @@ _SENTENCES: dict[str, object] = {
     "file.not_accepted": _(
         "%(name)s can run on a computer, so it is not accepted here. Put it into a document or a ZIP."
     ),
+    "picture.not_one": _("%(name)s is no picture that can be shown. Use a JPEG, PNG, WebP or GIF file."),
+    "picture.too_many_pixels": _("%(name)s has more than %(most)s million pixels. Scale it down first."),
     "link.not_http": _("A link begins with https:// or http://. This one does not."),
 }
 

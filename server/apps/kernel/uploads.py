@@ -46,9 +46,12 @@ TYPES_BY_ENDING = {
     ".webp": "image/webp",
     ".zip": "application/zip",
     ".mp4": "video/mp4",
+    ".webm": "video/webm",
     ".mp3": "audio/mpeg",
+    ".m4a": "audio/mp4",
+    ".ogg": "audio/ogg",
 }
-TEXT_ENDINGS = {".txt": "text/plain", ".csv": "text/csv", ".md": "text/plain"}
+TEXT_ENDINGS = {".txt": "text/plain", ".csv": "text/csv", ".md": "text/plain", ".vtt": "text/vtt"}
 LONGEST_NAME = 200
 
 
@@ -86,6 +89,13 @@ def store(actor: Actor, upload: Upload, owner: tuple[str, int | None], most_byte
         uploaded_by_id=actor.person_id,
         uploaded_at=now(),
     )
+
+
+def copied(stored: StoredFile, owner: tuple[str, int | None]) -> StoredFile:
+    """The same bytes under a key of their own, for another owner."""
+    fields = ("name", "content_type", "size", "sha256", "path", "uploaded_by_id")
+    kept = {name: getattr(stored, name) for name in fields}
+    return StoredFile.objects.create(owner_kind=owner[0], owner_id=owner[1], uploaded_at=now(), **kept)
 
 
 def location(stored: StoredFile) -> Path:

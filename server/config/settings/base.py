@@ -113,6 +113,9 @@ SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 
+EMBED_HOSTS = [h for h in os.environ.get("UNVO_EMBED_HOSTS", "media.ostrell.example").split(",") if h]
+"""Hosts whose pages and recordings may stand inside ours."""
+
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [SELF],
@@ -121,6 +124,9 @@ CONTENT_SECURITY_POLICY = {
         # Element styles carry positions on the time axis; style sheets still need the nonce.
         "style-src-attr": ["'unsafe-inline'"],
         "img-src": [SELF, "data:", "blob:"],
+        "media-src": [SELF, *(f"https://{host}" for host in EMBED_HOSTS)],
+        "frame-src": [SELF, "blob:", *(f"https://{host}" for host in EMBED_HOSTS)],
+        "worker-src": [SELF],
         "font-src": [SELF],
         "object-src": [NONE],
         "base-uri": [SELF],

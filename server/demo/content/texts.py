@@ -238,3 +238,12 @@ PROJECT_PLAN = (
     "in writing.</li><li>Who does what on which day, with a spare day.</li></ol><p>Ten people every year begin this on "
     "the last evening and find the gate locked.</p>"
 )
+
+CLIP = (
+    "<p>Stop after each step and do it yourself with the second leg, from B to C. Fourteen minutes with the pencil, "
+    "one without.</p>"
+)
+OLD_MID_TERM = (
+    "<p>Take last term’s mid-term from the shelf in Room B12, or the copy in the library. An hour, one sheet of notes. "
+    "Mark it with the key that lies beside it, and write down which two problems cost you most.</p>"
+)

@@ -96,7 +96,7 @@ PLAN = (
         ),
         "Latitudes and departures",
         5900,
-        "Booking a traverse, start to finish",
+        "Latitudes and departures, leg by leg",
         ("latitudes and departures", "misclosure and precision"),
         "Field book: campus loop",
     ),

@@ -12,7 +12,7 @@ from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP
 from tests.files import PNG
 from tests.journeys.browser import Journey
 
-READING, FILM = "Latitudes and departures", "Booking a traverse, start to finish"
+READING, FILM = "Latitudes and departures", "Latitudes and departures, leg by leg"
 
 
 class LayingOut(Journey):

@@ -148,6 +148,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/conditions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Conditions */
+        put: operations["apps_courses_api_conditions_change_conditions"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/conditions/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Conditions In Words */
+        post: operations["apps_courses_api_conditions_conditions_in_words"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/conditions/{kind}/{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Conditions */
+        get: operations["apps_courses_api_conditions_conditions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/copy": {
         parameters: {
             query?: never;
@@ -287,6 +338,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/captions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Upload Captions */
+        post: operations["apps_courses_api_layout_upload_captions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Text Changes */
+        get: operations["apps_courses_api_reading_text_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Item Editions */
+        get: operations["apps_courses_api_layout_item_editions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/file": {
         parameters: {
             query?: never;
@@ -299,6 +401,23 @@ export interface paths {
         /** Upload File */
         post: operations["apps_courses_api_layout_upload_file"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/files/{file_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete File */
+        delete: operations["apps_courses_api_layout_delete_file"];
         options?: never;
         head?: never;
         patch?: never;
@@ -477,6 +596,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark Student
+         * @description Done, not done, or let in, for one student.
+         */
+        put: operations["apps_courses_api_conditions_mark_student"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/place": {
         parameters: {
             query?: never;
@@ -511,6 +650,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/resources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Upload Resource */
+        post: operations["apps_courses_api_layout_upload_resource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/text": {
         parameters: {
             query?: never;
@@ -539,6 +695,23 @@ export interface paths {
         put?: never;
         /** Tick */
         post: operations["apps_courses_api_reading_tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/watched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Watched */
+        post: operations["apps_courses_api_reading_watched"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1502,6 +1675,30 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * Chosen
+         * @description Something to choose by name. `percents`: whether it has points to ask a percentage of.
+         */
+        Chosen: {
+            /** Id */
+            id: number;
+            /**
+             * Scored
+             * @default false
+             */
+            scored: boolean;
+            /** Title */
+            title: string;
+        };
+        /** ChosenModule */
+        ChosenModule: {
+            /** Items */
+            items: components["schemas"]["Chosen"][];
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+        };
         /** ClassMeeting */
         ClassMeeting: {
             /**
@@ -1543,6 +1740,56 @@ export interface components {
             students: number;
             /** Waiting */
             waiting: number;
+        };
+        /**
+         * ConditionChoices
+         * @description What conditions can name, the conditions as they stand, with dates as wall times, and in words.
+         */
+        ConditionChoices: {
+            /** Groups */
+            groups: components["schemas"]["Chosen"][];
+            /**
+             * Join
+             * @enum {string}
+             */
+            join: "all" | "any";
+            /** Modules */
+            modules: components["schemas"]["ChosenModule"][];
+            /** Of */
+            of: (components["schemas"]["DoneCondition"] | components["schemas"]["ScoreCondition"] | components["schemas"]["DateCondition"] | components["schemas"]["ForCondition"] | components["schemas"]["HandCondition"])[];
+            /** Sections */
+            sections: components["schemas"]["Chosen"][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * ConditionsIn
+         * @description The conditions of an item, a part or a module.
+         */
+        ConditionsIn: {
+            /** Id */
+            id: number;
+            /**
+             * Join
+             * @default all
+             * @enum {string}
+             */
+            join: "all" | "any";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "item" | "part" | "module";
+            /**
+             * Of
+             * @default []
+             */
+            of: (components["schemas"]["DoneCondition"] | components["schemas"]["ScoreCondition"] | components["schemas"]["DateCondition"] | components["schemas"]["ForCondition"] | components["schemas"]["HandCondition"])[];
+        };
+        /** ConditionsSaid */
+        ConditionsSaid: {
+            /** Words */
+            words: string;
         };
         /** Copied */
         Copied: {
@@ -1589,6 +1836,19 @@ export interface components {
             opened: boolean;
         };
         /**
+         * DateCondition
+         * @description From a wall time in the course's zone.
+         */
+        DateCondition: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            on: "date";
+            /** Wall */
+            wall: string;
+        };
+        /**
          * DayException
          * @description No class on that day; or another day type ('*' for all classes); or classes of its own.
          */
@@ -1622,6 +1882,34 @@ export interface components {
             /** Username */
             username: string;
         };
+        /**
+         * DoneCondition
+         * @description These items are done: all, or so many `of` them.
+         */
+        DoneCondition: {
+            /** Items */
+            items: number[];
+            /** Of */
+            of?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            on: "done";
+        };
+        /** DonePart */
+        DonePart: {
+            /**
+             * Percent
+             * @default 0
+             */
+            percent: number;
+            /**
+             * Rule
+             * @enum {string}
+             */
+            rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended";
+        };
         /** Draft */
         Draft: {
             /** Attempt */
@@ -1645,6 +1933,18 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** Edition */
+        Edition: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Edition */
+            edition: number;
+        };
         /**
          * Entry
          * @description An item on the day on which it is due.
@@ -1664,7 +1964,10 @@ export interface components {
             /** Step */
             step: string;
         };
-        /** FactsOfItem */
+        /**
+         * FactsOfItem
+         * @description `watched`: per cent of a recording.
+         */
         FactsOfItem: {
             /** Done */
             done: boolean;
@@ -1673,6 +1976,8 @@ export interface components {
             next: components["schemas"]["ItemRef"] | null;
             /** State */
             state: string;
+            /** Watched */
+            watched?: number | null;
         };
         /**
          * Feed
@@ -1744,6 +2049,24 @@ export interface components {
             /** Keys */
             keys: string[];
         };
+        /** ForCondition */
+        ForCondition: {
+            /**
+             * Groups
+             * @default []
+             */
+            groups: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            on: "for";
+            /**
+             * Sections
+             * @default []
+             */
+            sections: number[];
+        };
         /** GradingIn */
         GradingIn: {
             /** Category Id */
@@ -1752,6 +2075,22 @@ export interface components {
             hold: boolean;
             /** Late Rule Id */
             late_rule_id: number | null;
+        };
+        /**
+         * HandCondition
+         * @description A teacher opens it: `opened` says whether it is, for everybody.
+         */
+        HandCondition: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            on: "hand";
+            /**
+             * Opened
+             * @default false
+             */
+            opened: boolean;
         };
         /** Holidays */
         Holidays: {
@@ -1766,12 +2105,16 @@ export interface components {
         ItemChange: {
             /** Address */
             address?: string | null;
-            /** After */
-            after?: number[] | null;
+            /** Done Parts */
+            done_parts?: components["schemas"]["DonePart"][] | null;
             /** Done Percent */
             done_percent?: number | null;
             /** Done Rule */
-            done_rule?: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored") | null;
+            done_rule?: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended" | "any" | "all") | null;
+            /** Hint */
+            hint?: string | null;
+            /** Length Seconds */
+            length_seconds?: number | null;
             /** Minutes */
             minutes?: number | null;
             /**
@@ -1779,6 +2122,8 @@ export interface components {
              * @default false
              */
             no_points: boolean;
+            /** Pages */
+            pages?: number | null;
             /** Place */
             place?: string | null;
             /** Points */
@@ -1787,6 +2132,8 @@ export interface components {
             practice?: boolean | null;
             /** Published */
             published?: boolean | null;
+            /** Read First */
+            read_first?: number[] | null;
             /** Required */
             required?: boolean | null;
             /** Title */
@@ -1830,7 +2177,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "file" | "link" | "assignment" | "acknowledgement";
+            kind: "page" | "file" | "link" | "assignment" | "acknowledgement" | "video" | "audio" | "slides" | "offline" | "heading";
             /** Part Id */
             part_id?: number | null;
             /** Title */
@@ -1842,24 +2189,34 @@ export interface components {
             acknowledged_edition: number;
             /** Address */
             address: string;
-            /** After */
-            after: number[];
             /** Asked Edition */
             asked_edition: number;
             /** Budget */
             budget: number;
             /** Can Lay Out */
             can_lay_out: boolean;
+            /** Captions */
+            captions: components["schemas"]["Resource"][];
+            /** Condition Words */
+            condition_words: string;
+            /** Conditions */
+            conditions: {
+                [key: string]: unknown;
+            };
             /** Dated */
             dated: boolean;
             /** Default Due Time */
             default_due_time: string;
+            /** Done Parts */
+            done_parts: components["schemas"]["DonePart"][];
             /** Done Percent */
             done_percent: number | null;
             /** Done Rule */
             done_rule: string;
             /** Edition */
             edition: number;
+            /** Embeds */
+            embeds: boolean;
             file: components["schemas"]["File"] | null;
             /** Html */
             html: string;
@@ -1871,6 +2228,10 @@ export interface components {
              */
             now: string;
             previous: components["schemas"]["ItemRef"] | null;
+            /** Read First */
+            read_first: components["schemas"]["ItemRef"][];
+            /** Resources */
+            resources: components["schemas"]["Resource"][];
             row: components["schemas"]["Row"];
             /** Step */
             step: string;
@@ -1880,6 +2241,7 @@ export interface components {
             walls: {
                 [key: string]: string;
             };
+            watched: components["schemas"]["Watched"] | null;
             /** Zone */
             zone: string;
         };
@@ -2027,6 +2389,29 @@ export interface components {
             /** Topic */
             topic: string;
         };
+        /**
+         * MarkIn
+         * @description What a teacher notes for one student, and why.
+         */
+        MarkIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "done" | "let_in";
+            /** On */
+            on: boolean;
+            /** Reason */
+            reason: string;
+        };
+        /** Marked */
+        Marked: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
         /** Me */
         Me: {
             /** Demo */
@@ -2170,6 +2555,10 @@ export interface components {
         };
         /** Part */
         Part: {
+            /** Conditions */
+            conditions: {
+                [key: string]: unknown;
+            };
             /** Id */
             id: number;
             /** Title */
@@ -2390,6 +2779,19 @@ export interface components {
             /** Scores */
             scores: number;
         };
+        /**
+         * Resource
+         * @description A file that goes with an item; `address` serves it.
+         */
+        Resource: {
+            file: components["schemas"]["File"];
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Language */
+            language: string;
+        };
         /** RhythmIn */
         RhythmIn: {
             /** Beats */
@@ -2472,6 +2874,8 @@ export interface components {
         /** Row */
         Row: {
             allowed: components["schemas"]["Allowed"] | null;
+            /** By Hand */
+            by_hand: boolean;
             /** Closes */
             closes: string | null;
             /** Deduction */
@@ -2484,12 +2888,16 @@ export interface components {
             due: string | null;
             /** Handed In At */
             handed_in_at: string | null;
+            /** Hint */
+            hint: string;
             /** Id */
             id: number;
             /** Kind */
             kind: string;
             /** Late Seconds */
             late_seconds: number;
+            /** Length Seconds */
+            length_seconds: number | null;
             /** Minutes */
             minutes: number;
             /** Number */
@@ -2501,8 +2909,12 @@ export interface components {
             opens: string | null;
             /** Opens At */
             opens_at: string | null;
+            /** Or At */
+            or_at: string | null;
             /** Overdue */
             overdue: boolean;
+            /** Pages */
+            pages: number | null;
             /** Part Id */
             part_id: number | null;
             /** Place */
@@ -2537,6 +2949,10 @@ export interface components {
             state: string;
             /** Title */
             title: string;
+            /** Wait Percents */
+            wait_percents: {
+                [key: string]: number;
+            };
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
         };
@@ -2669,6 +3085,18 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /** ScoreCondition */
+        ScoreCondition: {
+            /** Item */
+            item: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            on: "score";
+            /** Percent */
+            percent: number;
+        };
         /** ScoreIn */
         ScoreIn: {
             /** Attempt */
@@ -2764,6 +3192,10 @@ export interface components {
         };
         /** SheetModule */
         SheetModule: {
+            /** Conditions */
+            conditions: {
+                [key: string]: unknown;
+            };
             /** Held Open By */
             held_open_by: components["schemas"]["ItemRef"][];
             /** Id */
@@ -3053,6 +3485,23 @@ export interface components {
             landing: "previous" | "next" | "keep";
             schedule: components["schemas"]["ScheduleIn"];
         };
+        /**
+         * TextChanges
+         * @description A text with what was put in (ins) and taken out (del) between two editions.
+         */
+        TextChanges: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Html */
+            html: string;
+            /** Since */
+            since: number;
+            /** Until */
+            until: number;
+        };
         /** TextIn */
         TextIn: {
             /**
@@ -3172,7 +3621,10 @@ export interface components {
             /** Value */
             value: string | null;
         };
-        /** Uploaded */
+        /**
+         * Uploaded
+         * @description `shrunk_from`: width and height of a picture that was scaled down.
+         */
         Uploaded: {
             /**
              * At
@@ -3180,6 +3632,8 @@ export interface components {
              */
             at: string;
             file: components["schemas"]["File"];
+            /** Shrunk From */
+            shrunk_from?: number[] | null;
         };
         /** WaiveIn */
         WaiveIn: {
@@ -3187,6 +3641,31 @@ export interface components {
             key: string;
             /** Waived */
             waived: boolean;
+        };
+        /**
+         * Watched
+         * @description How far somebody has come in a recording: where they stopped, and what they have seen of it.
+         */
+        Watched: {
+            /** Percent */
+            percent: number;
+            /** Position */
+            position: number;
+            /** Seen */
+            seen: number[][];
+        };
+        /**
+         * WatchedIn
+         * @description Where somebody is in a recording, and the stretches seen since the last time, in seconds.
+         */
+        WatchedIn: {
+            /** Position */
+            position: number;
+            /**
+             * Seen
+             * @default []
+             */
+            seen: number[][];
         };
         /** Work */
         Work: {
@@ -3448,6 +3927,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Strip"][];
+                };
+            };
+        };
+    };
+    apps_courses_api_conditions_change_conditions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConditionsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_conditions_conditions_in_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConditionsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionsSaid"];
+                };
+            };
+        };
+    };
+    apps_courses_api_conditions_conditions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                kind: "item" | "part" | "module";
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionChoices"];
                 };
             };
         };
@@ -3724,6 +4279,98 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_layout_upload_captions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Label
+                     * @default
+                     */
+                    label?: string;
+                    /**
+                     * Language
+                     * @default en
+                     */
+                    language?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    apps_courses_api_reading_text_changes: {
+        parameters: {
+            query?: {
+                since?: number;
+                until?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TextChanges"];
+                };
+            };
+        };
+    };
+    apps_courses_api_layout_item_editions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Edition"][];
+                };
+            };
+        };
+    };
     apps_courses_api_layout_upload_file: {
         parameters: {
             query?: never;
@@ -3753,6 +4400,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    apps_courses_api_layout_delete_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };
@@ -4095,6 +4766,34 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_conditions_mark_student: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Marked"];
+                };
+            };
+        };
+    };
     apps_courses_api_layout_move_item: {
         parameters: {
             query?: never;
@@ -4145,6 +4844,44 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_layout_upload_resource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Label
+                     * @default
+                     */
+                    label?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
     apps_courses_api_layout_edit_text: {
         parameters: {
             query?: never;
@@ -4185,6 +4922,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TickIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactsOfItem"];
+                };
+            };
+        };
+    };
+    apps_courses_api_reading_watched: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchedIn"];
             };
         };
         responses: {

@@ -1,24 +1,25 @@
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
 
-from unvo_core.path.circles import condition_problems
-from unvo_core.path.model import PathModule
-
 from apps.courses.actions.change_module import LONGEST_TITLE
 from apps.courses.actions.layout_change import Edit, apply, lock
-from apps.courses.facts import path_item
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Item
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import item_row, layout
-from apps.courses.structure import Layout
 from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require, web_link
 
 MOST_MINUTES = 6000
 MOST_POINTS = 10000
+MOST_READ_FIRST = 12
+MOST_RULES = 6
+LONGEST_HINT = 300
+LONGEST_PLACE = 120
+MOST_SECONDS = 24 * 3600
+MOST_PAGES = 5000
 
 
 @dataclass(frozen=True)
@@ -34,7 +35,11 @@ class ItemEdit:
     published: bool | None = None
     done_rule: str | None = None
     done_percent: float | None = None
-    after: list[int] | None = None
+    done_parts: list[dict[str, Any]] | None = None
+    hint: str | None = None
+    read_first: list[int] | None = None
+    length_seconds: int | None = None
+    pages: int | None = None
     address: str | None = None
     place: str | None = None
 
@@ -47,8 +52,10 @@ def change_item(actor: Actor, course: Course, item_id: int, wish: ItemEdit) -> A
     fields |= _figures(wish)
     if wish.address is not None:
         fields["address"] = web_link(wish.address)
-    if wish.after is not None:
-        fields["after"] = _conditions(layout(course), item_id, wish.after)
+    if wish.read_first is not None:
+        if item_id in wish.read_first or any(i not in layout(course).items for i in wish.read_first):
+            raise Refused("item.after_itself")
+        fields["read_first"] = list(dict.fromkeys(wish.read_first))[:MOST_READ_FIRST]
     return apply(actor, course, "change_item", [Edit("item", item, fields)])
 
 
@@ -56,6 +63,12 @@ def _plain_fields(wish: ItemEdit) -> dict[str, Any]:
     fields: dict[str, Any] = {}
     if wish.title is not None:
         fields["title"] = one_line(wish.title, "Title", LONGEST_TITLE)
+    if wish.hint is not None:
+        fields["hint"] = one_line(wish.hint, "Hint", LONGEST_HINT) if wish.hint.strip() else ""
+    if wish.place is not None:
+        fields["place"] = one_line(wish.place, "Place", LONGEST_PLACE) if wish.place.strip() else ""
+    if wish.done_parts is not None:
+        fields["done_parts"] = _joined_rules(wish.done_parts)
     for name in ("required", "practice", "published", "done_rule"):
         value = getattr(wish, name)
         if value is not None:
@@ -69,6 +82,12 @@ def _figures(wish: ItemEdit) -> dict[str, Any]:
         if not 0 <= wish.minutes <= MOST_MINUTES:
             raise Refused("item.effort")
         fields["effort_minutes"] = wish.minutes
+    for name, most, code in (("length_seconds", MOST_SECONDS, "item.length"), ("pages", MOST_PAGES, "item.pages")):
+        value = getattr(wish, name)
+        if value is not None:
+            if not 0 <= value <= most:
+                raise Refused(code)
+            fields[name] = value or None
     if wish.points is not None:
         if not 0 <= wish.points <= MOST_POINTS:
             raise Refused("item.points")
@@ -80,22 +99,11 @@ def _figures(wish: ItemEdit) -> dict[str, Any]:
     return fields
 
 
-def _conditions(laid: Layout, item_id: int, after: list[int]) -> list[int]:
-    """Refuse items of elsewhere and circles, the circle spelled out."""
-    wanted = list(dict.fromkeys(after))
-    if item_id in wanted or any(i not in laid.items for i in wanted):
-        raise Refused("item.after_itself")
-    modules = [PathModule(m.id, tuple(path_item(i) for i in m.items), m.in_order) for m in laid.all]
-    with_wish = [_with_after(m, item_id, tuple(wanted)) for m in modules]
-    for problem in condition_problems(with_wish):
-        ids = problem.params["items"]
-        titles = " → ".join(laid.items[i].title for i in ids)  # type: ignore[attr-defined]
-        raise Refused(problem.code, items=titles)
-    return wanted
-
-
-def _with_after(module: PathModule, item_id: int, after: tuple[int, ...]) -> PathModule:
-    return replace(module, items=tuple(replace(i, after=after) if i.id == item_id else i for i in module.items))
+def _joined_rules(wished: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """The plain rules that 'any' or 'all' of an item join."""
+    if len(wished) > MOST_RULES or any(p["rule"] not in Item.PLAIN_RULES for p in wished):
+        raise Refused("item.rules", most=MOST_RULES)
+    return [{"rule": p["rule"], "percent": min(100.0, max(0.0, float(p.get("percent") or 0)))} for p in wished]
 
 
 def remove_item(actor: Actor, course: Course, item_id: int) -> AuditRecord:

@@ -6,11 +6,24 @@ from typing import Any, TypeVar
 from django.db.models import Model
 from django.utils.text import slugify
 
+from apps.courses.conditions import with_items
 from apps.courses.memberships import membership
-from apps.courses.models import Course, Enrolment, Item, ItemText, MeetingPattern, Module, Part, Rhythm, Section, Term
+from apps.courses.models import (
+    Course,
+    Enrolment,
+    Item,
+    ItemFile,
+    ItemText,
+    MeetingPattern,
+    Module,
+    Part,
+    Rhythm,
+    Section,
+    Term,
+)
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import latest_texts
-from apps.kernel.public import Actor, Refused, now, one_line, record, require
+from apps.kernel.public import Actor, Refused, StoredFile, copied, now, one_line, record, require
 
 Row = TypeVar("Row", bound=Model)
 LONGEST_SLUG = 60
@@ -64,16 +77,48 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int]) -> dict
         )
     items = {old: new.pk for old, new in made.items()}
     for new in made.values():
-        new.after = [items[i] for i in new.after if i in items]
+        new.conditions = with_items(new.conditions, items)
+        new.read_first = [items[i] for i in new.read_first if i in items]
         new.moments = {name: _moved(row, items) for name, row in new.moments.items()}
-    Item.objects.bulk_update(made.values(), ["after", "moments"])
+    Item.objects.bulk_update(made.values(), ["conditions", "read_first", "moments"])
+    files = _copy_files(items, made)
     texts = latest_texts(source)
     ItemText.objects.bulk_create(
-        ItemText(item_id=items[i], edition=1, html=with_addresses(html, items, course.slug), written_at=now())
+        ItemText(item_id=items[i], edition=1, html=_moved_text(html, items, files, course.slug), written_at=now())
         for i, (_, html) in texts.items()
         if i in items
     )
     return items
+
+
+def _copy_files(items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:
+    """Files go with their items under keys of their own, so that the copies' locks guard them. Old key -> new."""
+    keys: dict[str, str] = {}
+    new: dict[int, StoredFile] = {}
+    for stored in StoredFile.objects.filter(owner_kind="item", owner_id__in=list(items)):
+        new[stored.pk] = copied(stored, ("item", items[stored.owner_id or 0]))
+        keys[str(stored.key)] = str(new[stored.pk].key)
+    for item in made.values():
+        if item.file_id in new:
+            item.file = new[item.file_id]
+            item.save(update_fields=["file"])
+    ItemFile.objects.bulk_create(
+        ItemFile(
+            item_id=items[f.item_id],
+            file=new.get(f.file_id, f.file),
+            role=f.role,
+            label=f.label,
+            language=f.language,
+            position=f.position,
+        )
+        for f in ItemFile.objects.filter(item_id__in=list(items), removed=False).select_related("file")
+    )
+    return keys
+
+
+def _moved_text(html: str, items: dict[int, int], files: dict[str, str], slug: str) -> str:
+    with_files = re.sub(r"/files/([0-9a-f-]{36})/", lambda m: f"/files/{files.get(m[1], m[1])}/", html)
+    return with_addresses(with_files, items, slug)
 
 
 def _moved(row: dict[str, Any], items: dict[int, int]) -> dict[str, Any]:

@@ -10,13 +10,14 @@ from typing import Any
 
 from django.db import models
 
-from apps.courses.models import Allowance, Course, Item, MeetingPattern, Module, Part, Term, TermBreak
+from apps.courses.models import Allowance, Course, Item, ItemFile, MeetingPattern, Module, Part, Term, TermBreak
 from apps.kernel.public import Actor, AuditRecord, record
 
 KINDS: dict[str, type[models.Model]] = {
     "module": Module,
     "part": Part,
     "item": Item,
+    "item_file": ItemFile,
     "allowance": Allowance,
     "course": Course,
     "term": Term,

@@ -15,7 +15,14 @@ FIRST_RULES = {
     Item.LINK: "opened",
     Item.ASSIGNMENT: "handed_in",
     Item.ACKNOWLEDGEMENT: "acknowledged",
+    Item.VIDEO: "watched",
+    Item.AUDIO: "watched",
+    Item.SLIDES: "opened",
+    Item.OFFLINE: "ticked",
+    Item.HEADING: "nothing",
 }
+WATCHED_ENOUGH = 80
+"""Per cent of a recording that count as watched, until its teacher says otherwise."""
 
 
 def make_item(actor: Actor, course: Course, module_id: int, kind: str, title: str, part_id: int | None) -> AuditRecord:
@@ -34,6 +41,8 @@ def make_item(actor: Actor, course: Course, module_id: int, kind: str, title: st
         title=one_line(title, "Title", LONGEST_TITLE),
         position=last + 10,
         done_rule=FIRST_RULES[kind],
+        done_percent=WATCHED_ENOUGH if kind in Item.MEDIA else None,
+        required=kind != Item.HEADING,
         takes_hand_ins=kind == Item.ASSIGNMENT,
     )
     return apply(actor, course, "make_item", [Edit("item", item, made=True)])

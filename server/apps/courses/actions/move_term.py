@@ -14,11 +14,11 @@ from unvo_core.schedule.spans import MOMENTS
 
 from apps.courses.actions.layout_change import Edit, apply, lock
 from apps.courses.actions.set_schedule import ScheduleWish, calendar_wished, schedule_edits
-from apps.courses.facts import row_of
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Item, Module
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import layout
+from apps.courses.rules import row_of
 from apps.courses.structure import Layout
 from apps.kernel.public import Actor, AuditRecord, Refused, require
 

@@ -9,12 +9,12 @@ from unvo_core.schedule.redate import shifted
 from unvo_core.schedule.spans import MOMENTS, Span, span_problems
 
 from apps.courses.actions.layout_change import Edit, apply, lock
-from apps.courses.facts import row_of, rule_of
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Item
 from apps.courses.persons import span_from
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import item_row, layout
+from apps.courses.rules import row_of, rule_of
 from apps.courses.structure import Layout
 from apps.courses.wording import MOMENT_NAMES
 from apps.kernel.public import Actor, AuditRecord, Refused, refuse_problems, require

@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+from django.conf import settings
 from unvo_core.schedule.effort import estimated_minutes
 
 from apps.courses.actions.layout_change import Edit, apply, lock
@@ -7,7 +8,7 @@ from apps.courses.memberships import membership
 from apps.courses.models import Course, Item, ItemText
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import item_row, latest_text
-from apps.kernel.public import Actor, Refused, StoredFile, clean, now, record, require, store, words_in
+from apps.kernel.public import Actor, Refused, clean, now, record, refused_embeds, require, words_in
 
 LONGEST_TEXT = 400_000
 
@@ -17,6 +18,8 @@ def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again:
     require(can_lay_out(membership(actor, course)))
     if len(html) > LONGEST_TEXT:
         raise Refused("text.too_long", field="The text", length=len(html), most=LONGEST_TEXT)
+    for address in refused_embeds(html):
+        raise Refused("text.embed", address=address[:100], hosts=", ".join(settings.EMBED_HOSTS))
     course = lock(course)
     item: Item = item_row(course, item_id)
     kept = clean(html)
@@ -47,24 +50,3 @@ def _estimate(actor: Actor, course: Course, item: Item, before: ItemText | None,
     fresh = estimated_minutes(words_in(html))
     if item.kind == Item.PAGE and item.effort_minutes in (0, guessed) and fresh != item.effort_minutes:
         apply(actor, course, "estimate_effort", [Edit("item", item, {"effort_minutes": fresh})])
-
-
-def attach_file(actor: Actor, course: Course, item_id: int, upload: object) -> StoredFile:
-    """The file that a file item is."""
-    require(can_lay_out(membership(actor, course)))
-    course = lock(course)
-    item = item_row(course, item_id)
-    stored = store(actor, upload, ("item", item.pk))  # type: ignore[arg-type]
-    apply(actor, course, "attach_file", [Edit("item", item, {"file_id": stored.pk})])
-    return stored
-
-
-def add_image(actor: Actor, course: Course, item_id: int, upload: object) -> StoredFile:
-    """An image inside an item's text; follows the item's locks."""
-    require(can_lay_out(membership(actor, course)))
-    item = item_row(course, item_id)
-    stored = store(actor, upload, ("item", item.pk))  # type: ignore[arg-type]
-    if not stored.content_type.startswith("image/"):
-        raise Refused("file.wrong_type", name=stored.name, found=stored.content_type)
-    record(actor, "text.add_image", ("item", item.pk), course_id=course.pk, after={"file": stored.pk})
-    return stored

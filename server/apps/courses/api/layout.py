@@ -1,17 +1,21 @@
 from typing import Annotated
 
-from ninja import File, UploadedFile
+from ninja import File, Form, UploadedFile
 
 from apps.courses.actions import change_item, change_module, change_part
+from apps.courses.actions.item_files import add_captions, add_image, add_resource, attach_file, remove_file
 from apps.courses.actions.make_item import make_item
 from apps.courses.actions.place_item import place_item
 from apps.courses.actions.undo_change import undo_change
-from apps.courses.actions.write_text import add_image, attach_file, write_text
+from apps.courses.actions.write_text import write_text
 from apps.courses.api import schemas as s
 from apps.courses.api.router import router
+from apps.courses.editions import editions
 from apps.courses.item_pages import file_out
+from apps.courses.memberships import course_and_membership
+from apps.courses.policies import can_lay_out
 from apps.courses.queries import course_by_slug, student_count
-from apps.kernel.public import AuditRecord, StoredFile, actor_of, now, write
+from apps.kernel.public import AuditRecord, StoredFile, actor_of, now, require, write
 from apps.people.public import SignedIn
 
 
@@ -93,8 +97,15 @@ def edit_text(request: SignedIn, slug: str, item_id: int, payload: s.TextIn) -> 
     return s.TextOut(html=text.html, edition=text.edition, at=text.written_at)
 
 
-def _uploaded(stored: StoredFile) -> s.Uploaded:
-    return s.Uploaded(file=file_out(stored), at=now())
+@router.get("/courses/{slug}/items/{item_id}/editions", response=list[s.Edition])
+def item_editions(request: SignedIn, slug: str, item_id: int) -> list[s.Edition]:
+    course, member = course_and_membership(actor_of(request), slug)
+    require(can_lay_out(member))
+    return editions(course, item_id)
+
+
+def _uploaded(stored: StoredFile, shrunk: tuple[int, int] | None = None) -> s.Uploaded:
+    return s.Uploaded(file=file_out(stored), at=now(), shrunk_from=list(shrunk) if shrunk else None)
 
 
 @router.post("/courses/{slug}/items/{item_id}/file", response=s.Uploaded)
@@ -106,7 +117,38 @@ def upload_file(request: SignedIn, slug: str, item_id: int, file: Annotated[Uplo
 @router.post("/courses/{slug}/items/{item_id}/images", response=s.Uploaded)
 @write
 def upload_image(request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()]) -> s.Uploaded:
-    return _uploaded(add_image(actor_of(request), course_by_slug(slug), item_id, file))
+    return _uploaded(*add_image(actor_of(request), course_by_slug(slug), item_id, file))
+
+
+@router.post("/courses/{slug}/items/{item_id}/resources", response=s.Uploaded)
+@write
+def upload_resource(
+    request: SignedIn,
+    slug: str,
+    item_id: int,
+    file: Annotated[UploadedFile, File()],
+    label: Annotated[str, Form()] = "",
+) -> s.Uploaded:
+    return _uploaded(add_resource(actor_of(request), course_by_slug(slug), item_id, file, label).file)
+
+
+@router.post("/courses/{slug}/items/{item_id}/captions", response=s.Uploaded)
+@write
+def upload_captions(
+    request: SignedIn,
+    slug: str,
+    item_id: int,
+    file: Annotated[UploadedFile, File()],
+    language: Annotated[str, Form()] = "en",
+    label: Annotated[str, Form()] = "",
+) -> s.Uploaded:
+    return _uploaded(add_captions(actor_of(request), course_by_slug(slug), item_id, file, language, label).file)
+
+
+@router.delete("/courses/{slug}/items/{item_id}/files/{file_id}", response=s.Changed)
+@write
+def delete_file(request: SignedIn, slug: str, item_id: int, file_id: int) -> s.Changed:
+    return changed(remove_file(actor_of(request), course_by_slug(slug), item_id, file_id), slug)
 
 
 @router.post("/courses/{slug}/changes/{change_id}/undo", response=s.Changed)

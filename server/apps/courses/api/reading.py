@@ -11,9 +11,10 @@ from apps.courses.actions.set_moments import wall_of
 from apps.courses.actions.undo_change import last_undoable
 from apps.courses.api import schemas as s
 from apps.courses.api.router import router
+from apps.courses.editions import changes
 from apps.courses.item_pages import item_page
 from apps.courses.memberships import course_and_membership
-from apps.courses.models import Course
+from apps.courses.models import Course, Fact
 from apps.courses.policies import can_enter
 from apps.courses.queries import course_by_slug, person_layout, progress
 from apps.courses.shelf import shelf
@@ -61,6 +62,12 @@ def item(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     return answer(item_page(course, item_id, reader))
 
 
+@router.get("/courses/{slug}/items/{item_id}/changes", response=s.TextChanges)
+def text_changes(request: SignedIn, slug: str, item_id: int, since: int = 0, until: int | None = None) -> s.TextChanges:
+    course, reader = enter(request, slug)
+    return changes(course, item_id, reader, since, until)
+
+
 def _facts(request: SignedIn, course: Course, item_id: int) -> s.FactsOfItem:
     laid = person_layout(course, request.user.pk)
     known = progress(course, laid, request.user.pk, now())
@@ -68,6 +75,7 @@ def _facts(request: SignedIn, course: Course, item_id: int) -> s.FactsOfItem:
     return s.FactsOfItem(
         state=state.state.value,
         done=state.done,
+        watched=known.details.get((item_id, Fact.WATCHED), {}).get("percent"),
         done_at=state.done_at,
         next=sheets.item_ref(ref(laid, following)) if following else None,
     )
@@ -86,6 +94,14 @@ def opened(request: SignedIn, slug: str, item_id: int) -> s.FactsOfItem:
 def tick(request: SignedIn, slug: str, item_id: int, payload: s.TickIn) -> s.FactsOfItem:
     course = course_by_slug(slug)
     note_fact.tick(actor_of(request), course, item_id, payload.done)
+    return _facts(request, course, item_id)
+
+
+@router.post("/courses/{slug}/items/{item_id}/watched", response=s.FactsOfItem)
+@write
+def watched(request: SignedIn, slug: str, item_id: int, payload: s.WatchedIn) -> s.FactsOfItem:
+    course = course_by_slug(slug)
+    note_fact.watch(actor_of(request), course, item_id, payload.position, [(a, b) for a, b in payload.seen])
     return _facts(request, course, item_id)
 
 

@@ -1,7 +1,12 @@
 from datetime import date, datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
+
+Json = dict[str, Any]
+ItemKind = Literal[
+    "page", "file", "link", "assignment", "acknowledgement", "video", "audio", "slides", "offline", "heading"
+]
 
 
 class ShelfCourse(BaseModel):
@@ -102,6 +107,9 @@ class Row(BaseModel):
     done_at: datetime | None
     opens_at: datetime | None
     waits_for: list[ItemRef]
+    wait_percents: dict[int, float]
+    by_hand: bool
+    or_at: datetime | None
     late_seconds: int
     overdue: bool
     handed_in_at: datetime | None
@@ -111,6 +119,9 @@ class Row(BaseModel):
     deduction: str | None
     of_class: ClassProgress | None
     place: str
+    hint: str
+    length_seconds: int | None
+    pages: int | None
     rules: dict[str, dict[str, Any]]
     allowed: Allowed | None
 
@@ -118,6 +129,7 @@ class Row(BaseModel):
 class Part(BaseModel):
     id: int
     title: str
+    conditions: Json
 
 
 class SheetModule(BaseModel):
@@ -131,6 +143,7 @@ class SheetModule(BaseModel):
     required: int
     required_done: int
     held_open_by: list[ItemRef]
+    conditions: Json
 
 
 class Later(BaseModel):
@@ -171,6 +184,28 @@ class File(BaseModel):
     address: str
 
 
+class Resource(BaseModel):
+    """A file that goes with an item; `address` serves it."""
+
+    id: int
+    file: File
+    label: str
+    language: str
+
+
+class DonePart(BaseModel):
+    rule: Literal["opened", "ticked", "handed_in", "acknowledged", "scored", "watched", "attended"]
+    percent: float = 0
+
+
+class Watched(BaseModel):
+    """How far somebody has come in a recording: where they stopped, and what they have seen of it."""
+
+    percent: int
+    position: float
+    seen: list[list[float]]
+
+
 class ItemPage(BaseModel):
     row: Row
     module: SheetModule
@@ -182,13 +217,20 @@ class ItemPage(BaseModel):
     can_lay_out: bool
     done_rule: str
     done_percent: float | None
+    done_parts: list[DonePart]
     html: str
     edition: int
     asked_edition: int
     acknowledged_edition: int
     file: File | None
     address: str
-    after: list[int]
+    embeds: bool
+    conditions: Json
+    condition_words: str
+    read_first: list[ItemRef]
+    resources: list[Resource]
+    captions: list[Resource]
+    watched: Watched | None
     walls: dict[str, str]
     default_due_time: str
     previous: ItemRef | None
@@ -197,8 +239,11 @@ class ItemPage(BaseModel):
 
 
 class FactsOfItem(BaseModel):
+    """`watched`: per cent of a recording."""
+
     state: str
     done: bool
+    watched: int | None = None
     done_at: datetime | None
     next: ItemRef | None
 
@@ -239,7 +284,7 @@ class PartIn(BaseModel):
 
 class ItemIn(BaseModel):
     title: str
-    kind: Literal["page", "file", "link", "assignment", "acknowledgement"]
+    kind: ItemKind
     part_id: int | None = None
 
 
@@ -251,9 +296,15 @@ class ItemChange(BaseModel):
     required: bool | None = None
     practice: bool | None = None
     published: bool | None = None
-    done_rule: Literal["opened", "ticked", "handed_in", "acknowledged", "scored"] | None = None
+    done_rule: (
+        Literal["opened", "ticked", "handed_in", "acknowledged", "scored", "watched", "attended", "any", "all"] | None
+    ) = None
     done_percent: float | None = None
-    after: list[int] | None = None
+    done_parts: list[DonePart] | None = None
+    hint: str | None = None
+    read_first: list[int] | None = None
+    length_seconds: int | None = None
+    pages: int | None = None
     address: str | None = None
     place: str | None = None
 
@@ -276,9 +327,31 @@ class TextOut(BaseModel):
     at: datetime
 
 
+class Edition(BaseModel):
+    edition: int
+    at: datetime
+    by: str
+
+
+class TextChanges(BaseModel):
+    """A text with what was put in (ins) and taken out (del) between two editions."""
+
+    since: int
+    until: int
+    at: datetime
+    html: str
+
+
 class Uploaded(BaseModel):
+    """`shrunk_from`: width and height of a picture that was scaled down."""
+
     file: File
     at: datetime
+    shrunk_from: list[int] | None = None
 
 
-Json = dict[str, Any]
+class WatchedIn(BaseModel):
+    """Where somebody is in a recording, and the stretches seen since the last time, in seconds."""
+
+    position: Annotated[float, Field(ge=0, le=90_000)]
+    seen: Annotated[list[Annotated[list[float], Field(min_length=2, max_length=2)]], Field(max_length=200)] = []

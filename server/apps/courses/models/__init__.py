@@ -1,7 +1,7 @@
 from apps.courses.models.course import Course, Enrolment, Section
 from apps.courses.models.facts import Fact
 from apps.courses.models.feeds import CalendarFeed, FeedEntry
-from apps.courses.models.layout import Item, ItemText, Module, Part
+from apps.courses.models.layout import Item, ItemFile, ItemText, Module, Part
 from apps.courses.models.meetings import Allowance, Group, GroupMember, MeetingPattern
 from apps.courses.models.rhythm import Rhythm
 from apps.courses.models.term import Term, TermBreak
@@ -16,6 +16,7 @@ __all__ = [
     "Group",
     "GroupMember",
     "Item",
+    "ItemFile",
     "ItemText",
     "MeetingPattern",
     "Module",

@@ -8,14 +8,10 @@ from apps.courses.models.layout import Item
 class Fact(models.Model):
     """What a person did with an item, and when. One row a kind; `detail` is for words beside it."""
 
-    OPENED, TICKED, ACKNOWLEDGED, STARTED, HANDED_IN = (
-        "opened",
-        "ticked",
-        "acknowledged",
-        "started",
-        "handed_in",
-    )
-    KINDS = (OPENED, TICKED, ACKNOWLEDGED, STARTED, HANDED_IN)
+    OPENED, TICKED, ACKNOWLEDGED = "opened", "ticked", "acknowledged"
+    STARTED, HANDED_IN = "started", "handed_in"
+    WATCHED, ATTENDED, LET_IN = "watched", "attended", "let_in"
+    KINDS = (OPENED, TICKED, ACKNOWLEDGED, STARTED, HANDED_IN, WATCHED, ATTENDED, LET_IN)
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="+", db_index=False)
     item = models.ForeignKey(Item, on_delete=models.CASCADE, related_name="facts", db_index=False)

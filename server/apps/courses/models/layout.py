@@ -7,7 +7,10 @@ from apps.courses.models.version import raises_version
 
 
 class Module(models.Model):
-    """A stretch of the course. `week` places it in the term; None in a course without dates."""
+    """A stretch of the course. `week` places it in the term; None in a course without dates.
+
+    `conditions` of a module, a part or an item, as apps.courses.conditions reads them; {} for none.
+    """
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="modules")
     title = models.CharField(max_length=200)
@@ -16,6 +19,7 @@ class Module(models.Model):
     in_order = models.BooleanField(default=False)
     published = models.BooleanField(default=False)
     objectives = ArrayField(models.CharField(max_length=300), default=list, blank=True)
+    conditions = models.JSONField(default=dict, blank=True)
     removed = models.BooleanField(default=False)
 
     class Meta:
@@ -26,6 +30,7 @@ class Part(models.Model):
     module = models.ForeignKey(Module, on_delete=models.CASCADE, related_name="parts")
     title = models.CharField(max_length=200)
     position = models.PositiveIntegerField()
+    conditions = models.JSONField(default=dict, blank=True)
     removed = models.BooleanField(default=False)
 
     class Meta:
@@ -37,13 +42,19 @@ class Part(models.Model):
 class Item(models.Model):
     """One thing on the path. `moments`: name -> rule, as apps.courses.facts reads it.
 
+    `done_parts`: the rules that 'any' or 'all' join, each {rule, percent}. `read_first`: items to look at
+    before, that lock nothing. `length_seconds` of a recording, `pages` of slides: counted, or entered.
     `place`: where an exam or class is held. `stamped`: the item as its rhythm made it, to see later
     whether a hand has changed it.
     """
 
     PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT = "page", "file", "link", "assignment", "acknowledgement"
-    KINDS = (PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT)
-    DONE_RULES = ("opened", "ticked", "handed_in", "acknowledged", "scored")
+    VIDEO, AUDIO, SLIDES, OFFLINE, HEADING = "video", "audio", "slides", "offline", "heading"
+    KINDS = (PAGE, FILE, LINK, ASSIGNMENT, ACKNOWLEDGEMENT, VIDEO, AUDIO, SLIDES, OFFLINE, HEADING)
+    MEDIA = (VIDEO, AUDIO)
+    HOLDS_A_FILE = (FILE, VIDEO, AUDIO, SLIDES)
+    PLAIN_RULES = ("opened", "ticked", "handed_in", "acknowledged", "scored", "watched", "attended")
+    DONE_RULES = (*PLAIN_RULES, "any", "all", "nothing")
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="items")
     module = models.ForeignKey(Module, on_delete=models.CASCADE, related_name="items")
@@ -59,8 +70,13 @@ class Item(models.Model):
     points = models.DecimalField(max_digits=7, decimal_places=2, null=True)
     done_rule = models.CharField(max_length=20, choices=[(r, r) for r in DONE_RULES])
     done_percent = models.DecimalField(max_digits=5, decimal_places=2, null=True)
+    done_parts = models.JSONField(default=list, blank=True)
     moments = models.JSONField(default=dict, blank=True)
-    after = ArrayField(models.BigIntegerField(), default=list, blank=True)
+    conditions = models.JSONField(default=dict, blank=True)
+    hint = models.CharField(max_length=300, blank=True)
+    read_first = ArrayField(models.BigIntegerField(), default=list, blank=True)
+    length_seconds = models.PositiveIntegerField(null=True)
+    pages = models.PositiveIntegerField(null=True)
     address = models.URLField(max_length=1000, blank=True)
     file = models.ForeignKey("kernel.StoredFile", on_delete=models.PROTECT, null=True, related_name="+")
     asked_edition = models.PositiveIntegerField(default=1)
@@ -80,6 +96,21 @@ class Item(models.Model):
         ]
         indexes = [models.Index(fields=["course"], name="item_live", condition=models.Q(removed=False))]
         triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+
+
+class ItemFile(models.Model):
+    """A file that goes with an item: to take along (resource), or a recording's captions."""
+
+    RESOURCE, CAPTIONS = "resource", "captions"
+    ROLES = (RESOURCE, CAPTIONS)
+
+    item = models.ForeignKey(Item, on_delete=models.CASCADE, related_name="files")
+    file = models.ForeignKey("kernel.StoredFile", on_delete=models.PROTECT, related_name="+")
+    role = models.CharField(max_length=10, choices=[(r, r) for r in ROLES])
+    label = models.CharField(max_length=100, blank=True)
+    language = models.CharField(max_length=20, blank=True)
+    position = models.PositiveIntegerField(default=0)
+    removed = models.BooleanField(default=False)
 
 
 class ItemText(models.Model):

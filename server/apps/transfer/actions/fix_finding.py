@@ -14,6 +14,7 @@ from apps.courses.public import (
     can_lay_out,
     change_item,
     change_module,
+    drop_wait,
     latest_texts,
     layout,
     membership,
@@ -71,8 +72,7 @@ def _apply(actor: Actor, course: Course, finding: Finding) -> None:
         case "publish":
             change_module(actor, course, target, ModuleEdit(published=True))
         case "drop_condition":
-            after = [i for i in layout(course).items[target].after if i != values["on"]]
-            change_item(actor, course, target, ItemEdit(after=after))
+            drop_wait(actor, course, target, int(str(values["on"])))
         case "practice":
             change_item(actor, course, target, ItemEdit(practice=True))
         case "rename":

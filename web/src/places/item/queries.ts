@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
+import { client, insist, told, type Shapes } from "@/api/client";
 import { useWrite } from "@/api/writes";
 
 export const useMyWork = (slug: () => string, id: () => number, wanted: () => boolean) =>
@@ -14,7 +14,45 @@ export const useMyWork = (slug: () => string, id: () => number, wanted: () => bo
       ),
   });
 
-/** What a student does with an item. */
+export const useEditions = (slug: () => string, id: () => number) =>
+  useQuery({
+    queryKey: ["editions", slug, id],
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/items/{item_id}/editions", {
+          params: { path: { slug: slug(), item_id: id() } },
+        }),
+      ),
+  });
+
+export const useChanges = (slug: () => string, id: () => number, since: () => number, until: () => number) =>
+  useQuery({
+    queryKey: ["changes", slug, id, since, until],
+    enabled: () => since() > 0,
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/items/{item_id}/changes", {
+          params: {
+            path: { slug: slug(), item_id: id() },
+            query: { since: since(), ...(until() ? { until: until() } : {}) },
+          },
+        }),
+      ),
+  });
+
+/** How far a recording was watched; what depends on it is read anew only when it becomes done. */
+export const keepWatched = (slug: string, id: number, body: Shapes["WatchedIn"]) =>
+  insist((headers) =>
+    told(
+      client.POST("/api/courses/{slug}/items/{item_id}/watched", {
+        params: { path: { slug, item_id: id } },
+        body,
+        headers,
+      }),
+    ),
+  );
+
+/** What is done with an item. */
 export function useItemWrites(slug: () => string, id: () => number) {
   const params = () => ({ path: { slug: slug(), item_id: id() } });
   return {
@@ -44,6 +82,14 @@ export function useItemWrites(slug: () => string, id: () => number) {
     removeFile: useWrite((file: number, headers) =>
       told(
         client.DELETE("/api/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", {
+          params: { path: { ...params().path, file_id: file } },
+          headers,
+        }),
+      ),
+    ),
+    removeItemFile: useWrite((file: number, headers) =>
+      told(
+        client.DELETE("/api/courses/{slug}/items/{item_id}/files/{file_id}", {
           params: { path: { ...params().path, file_id: file } },
           headers,
         }),

@@ -10,6 +10,21 @@ export const useSheet = (slug: () => string, key: () => string) =>
     placeholderData: (before) => before,
   });
 
+export const useConditions = (slug: () => string, kind: () => "item" | "part" | "module", id: () => number) =>
+  useQuery({
+    queryKey: ["conditions", slug, kind, id],
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/conditions/{kind}/{thing_id}", {
+          params: { path: { slug: slug(), kind: kind(), thing_id: id() } },
+        }),
+      ),
+  });
+
+/** The conditions in words, or why they can't be. */
+export const sayConditions = (slug: string, wish: Shapes["ConditionsIn"]) =>
+  told(client.POST("/api/courses/{slug}/conditions/preview", { params: { path: { slug } }, body: wish }));
+
 /** Every change that a teacher makes to the layout. */
 export function useLayoutWrites(slug: () => string) {
   const at = <T extends object>(rest: T) => ({ slug: slug(), ...rest });
@@ -103,6 +118,9 @@ export function useLayoutWrites(slug: () => string) {
           headers,
         }),
       ),
+    ),
+    setConditions: useWrite((wish: Shapes["ConditionsIn"], headers) =>
+      told(client.PUT("/api/courses/{slug}/conditions", { params: { path: at({}) }, body: wish, headers })),
     ),
     undo: useWrite((change: number, headers) =>
       told(

@@ -9,7 +9,8 @@ const root = useTemplateRef<HTMLElement>("root");
 async function show(): Promise<void> {
   await nextTick();
   if (!root.value) return;
-  root.value.innerHTML = DOMPurify.sanitize(html, { ADD_ATTR: ["data-latex", "data-type"] });
+  root.value.innerHTML = DOMPurify.sanitize(html, { ADD_ATTR: ["data-latex", "data-type", "data-embed"] });
+  for (const place of root.value.querySelectorAll<HTMLElement>("[data-embed]")) embed(place);
   for (const table of root.value.querySelectorAll("table")) {
     const frame = document.createElement("div");
     frame.className = "table-frame";
@@ -28,6 +29,17 @@ async function show(): Promise<void> {
       throwOnError: false,
     });
   }
+}
+
+/** The server let only hosts of its list through; the page's policy holds to the same list. */
+function embed(place: HTMLElement): void {
+  const frame = document.createElement("iframe");
+  frame.src = place.dataset.embed ?? "";
+  frame.title = place.title || new URL(frame.src).host;
+  frame.loading = "lazy";
+  frame.allowFullscreen = true;
+  frame.setAttribute("sandbox", "allow-scripts allow-same-origin allow-presentation");
+  place.replaceChildren(frame);
 }
 
 onMounted(show);
@@ -105,6 +117,18 @@ watch(() => html, show);
 .rich blockquote {
   padding-left: 14px;
   border-left: 3px solid var(--rule);
+}
+.rich ins {
+  background: color-mix(in srgb, var(--done) 16%, transparent);
+  text-decoration: underline;
+}
+.rich del {
+  color: var(--late);
+}
+.rich iframe {
+  width: 100%;
+  aspect-ratio: 16 / 9;
+  border: 1px solid var(--rule);
 }
 .rich .katex-display {
   overflow-x: auto;

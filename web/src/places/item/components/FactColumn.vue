@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { effortWords, stateDetail, stateWord, tileOf } from "@/places/week/model/states";
+import { doneWords, effortWords, stateDetail, stateWord, tileOf } from "@/places/week/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 
@@ -98,7 +98,7 @@ function counts(): Fact[] {
     found.push({ name: t("item.attempts"), value, lines: [] });
   }
   if (row.minutes) found.push({ name: t("item.effort"), value: effortWords(row.minutes, t), lines: [] });
-  found.push({ name: t("item.doneWhen"), value: t(`doneRule.${page.done_rule}`), lines: [] });
+  found.push({ name: t("item.doneWhen"), value: doneWords(page, t), lines: [] });
   return found;
 }
 

@@ -52,6 +52,7 @@ const { t } = useI18n();
   gap: 4px;
   min-height: 28px;
   align-items: center;
+  min-width: 0;
   max-width: 240px;
 }
 .title {

@@ -25,18 +25,25 @@ const left = computed(() => page.module.held_open_by.length);
     <template v-if="shown">
       <template v-for="group in groups" :key="group.id ?? 0">
         <h2 v-if="group.title" class="part">{{ group.title }}</h2>
-        <RouterLink
-          v-for="row in group.rows"
-          :key="row.id"
-          :to="itemPath(slug, row.id)"
-          class="entry"
-          :class="{ on: row.id === page.row.id, soft: row.done }"
-          :aria-current="row.id === page.row.id ? 'page' : undefined"
-        >
-          <StateTile v-if="!page.teaching" :tile="tileOf(row)" :size="15" :word="stateWord(row, t, times)" />
-          <span v-else class="figures w-4 text-soft">{{ row.number }}</span>
-          <span>{{ row.title }}</span>
-        </RouterLink>
+        <template v-for="row in group.rows" :key="row.id">
+          <h3 v-if="row.kind === 'heading'" class="part">{{ row.title }}</h3>
+          <RouterLink
+            v-else
+            :to="itemPath(slug, row.id)"
+            class="entry"
+            :class="{ on: row.id === page.row.id, soft: row.done }"
+            :aria-current="row.id === page.row.id ? 'page' : undefined"
+          >
+            <StateTile
+              v-if="!page.teaching"
+              :tile="tileOf(row)"
+              :size="15"
+              :word="stateWord(row, t, times)"
+            />
+            <span v-else class="figures w-4 text-soft">{{ row.number }}</span>
+            <span>{{ row.title }}</span>
+          </RouterLink>
+        </template>
       </template>
       <p v-if="!page.teaching" class="px-6 py-4 text-[13px] text-soft">
         {{

@@ -2,9 +2,10 @@
 import Image from "@tiptap/extension-image";
 import { Mathematics } from "@tiptap/extension-mathematics";
 import StarterKit from "@tiptap/starter-kit";
+import { TableKit } from "@tiptap/extension-table";
 import { EditorContent, useEditor } from "@tiptap/vue-3";
 import "katex/dist/katex.min.css";
-import { ref, useTemplateRef } from "vue";
+import { computed, onBeforeUnmount, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/api/writes";
@@ -14,6 +15,11 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
+import { itemPath } from "@/app/addresses";
+import { useTimes } from "@/ui/moment/zones";
+import { useConditions } from "@/places/week/queries";
+import { Embed } from "../model/embed";
+import { dropDraft, keepDraft, keptDraft } from "../model/text-draft";
 import { useItemWrites } from "../queries";
 
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
@@ -24,17 +30,36 @@ const writes = useItemWrites(
   () => slug,
   () => page.row.id,
 );
-type Asking = "formula" | "link" | "image";
+type Asking = "formula" | "block" | "link" | "image" | "embed" | "item";
+const times = useTimes(() => "");
 const askAgain = ref(false);
 const asking = ref<Asking | null>(null);
 const answer = ref("");
 const picture = ref<File | null>(null);
 const picker = useTemplateRef<HTMLInputElement>("picker");
 
+const draft = keptDraft(slug, page.row.id);
+const restored = ref(draft !== null && draft.html !== page.html);
+const { data: choices } = useConditions(
+  () => slug,
+  () => "item",
+  () => page.row.id,
+);
+
 const editor = useEditor({
-  content: page.html,
+  content: restored.value ? (draft?.html ?? page.html) : page.html,
   injectCSS: false,
-  extensions: [StarterKit, Image, Mathematics],
+  extensions: [
+    StarterKit.configure({ link: { openOnClick: false } }),
+    Image,
+    Mathematics,
+    TableKit.configure({ table: { resizable: false } }),
+    Embed,
+  ],
+  onUpdate: () => {
+    window.clearTimeout(keeping);
+    keeping = window.setTimeout(keepTyped, 400);
+  },
   editorProps: {
     attributes: {
       class: "rich editing",
@@ -46,6 +71,19 @@ const editor = useEditor({
     handleDrop: (_, event) => takePicture((event as DragEvent).dataTransfer?.files),
   },
 });
+
+let keeping = 0;
+function keepTyped(): void {
+  const html = editor.value?.getHTML() ?? "";
+  keepDraft(slug, page.row.id, { html, edition: page.edition, at: Date.now() });
+}
+onBeforeUnmount(() => window.clearTimeout(keeping));
+
+function startOver(): void {
+  dropDraft(slug, page.row.id);
+  editor.value?.commands.setContent(page.html);
+  restored.value = false;
+}
 
 /** A pasted or dropped image asks what it shows before it goes in. */
 function takePicture(files: FileList | undefined | null): boolean {
@@ -66,14 +104,37 @@ async function answered(): Promise<void> {
   const text = answer.value.trim();
   asking.value = null;
   if (!editor.value || !text) return;
+  if (what === "block") editor.value.chain().focus().insertBlockMath({ latex: text }).run();
+  if (what === "embed")
+    editor.value
+      .chain()
+      .focus()
+      .insertContent({ type: "embed", attrs: { address: text } })
+      .run();
+  if (what === "item") linkItem(Number(text));
   if (what === "formula") editor.value.chain().focus().insertInlineMath({ latex: text }).run();
   if (what === "link") editor.value.chain().focus().setLink({ href: text }).run();
   if (what === "image" && picture.value) await addPicture(picture.value, text);
 }
 
+/** A link that follows the item when it moves, and its copy when it is copied. */
+function linkItem(id: number): void {
+  const found = choices.value?.modules.flatMap((m) => m.items).find((i) => i.id === id);
+  if (!found) return;
+  const href = itemPath(slug, id);
+  if (editor.value?.state.selection.empty)
+    editor.value
+      .chain()
+      .focus()
+      .insertContent({ type: "text", text: found.title, marks: [{ type: "link", attrs: { href } }] })
+      .run();
+  else editor.value?.chain().focus().setLink({ href }).run();
+}
+
 async function addPicture(file: File, alt: string): Promise<void> {
   try {
-    const { file: kept } = await uploadItemImage(slug, page.row.id, file);
+    const { file: kept, shrunk_from: shrunk } = await uploadItemImage(slug, page.row.id, file);
+    if (shrunk) say(t("item.shrunk", { width: shrunk[0] ?? 0, height: shrunk[1] ?? 0 }));
     editor.value?.chain().focus().setImage({ src: kept.address, alt }).run();
   } catch (error) {
     sayWrong(wrong(error));
@@ -82,7 +143,10 @@ async function addPicture(file: File, alt: string): Promise<void> {
 
 async function keep(): Promise<void> {
   const html = editor.value?.getHTML() ?? "";
-  await writes.write.mutateAsync({ html, ask_again: askAgain.value });
+  const kept = await writes.write.mutateAsync({ html, ask_again: askAgain.value }).catch(() => null);
+  if (!kept) return;
+  window.clearTimeout(keeping);
+  dropDraft(slug, page.row.id);
   say(t("app.saved", { at: "" }).trim());
   emit("close");
 }
@@ -94,11 +158,26 @@ const TOOLS = [
   ["list", () => editor.value?.chain().focus().toggleBulletList().run()],
   ["numbered", () => editor.value?.chain().focus().toggleOrderedList().run()],
   ["link", () => ask("link")],
+  ["itemLink", () => ask("item")],
   ["formula", () => ask("formula")],
+  ["block", () => ask("block")],
   ["image", () => picker.value?.click()],
+  ["table", () => editor.value?.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run()],
+  ["embed", () => ask("embed")],
 ] as const;
+const TABLE_TOOLS = [
+  ["addRow", () => editor.value?.chain().focus().addRowAfter().run()],
+  ["addColumn", () => editor.value?.chain().focus().addColumnAfter().run()],
+  ["deleteRow", () => editor.value?.chain().focus().deleteRow().run()],
+  ["deleteColumn", () => editor.value?.chain().focus().deleteColumn().run()],
+  ["deleteTable", () => editor.value?.chain().focus().deleteTable().run()],
+] as const;
+const inTable = computed(() => editor.value?.isActive("table") ?? false);
 const ASKS: Record<Asking, string> = {
   formula: "item.formulaAsk",
+  block: "item.formulaAsk",
+  embed: "item.embedAsk",
+  item: "item.itemAsk",
   link: "item.linkAsk",
   image: "item.imageAlt",
 };
@@ -119,6 +198,16 @@ const ASKS: Record<Asking, string> = {
         @change="takePicture(($event.target as HTMLInputElement).files)"
       />
     </div>
+    <div v-if="inTable" class="tools" role="toolbar" :aria-label="t('item.tableTools')">
+      <button v-for="[name, run] in TABLE_TOOLS" :key="name" type="button" class="tool" @click="run()">
+        {{ t(`item.${name}`) }}
+      </button>
+    </div>
+    <p v-if="restored" role="status" class="border border-b-0 border-rule bg-band px-4 py-1.5 text-[14px]">
+      {{ t("item.draftBack", { at: times.moment(new Date(draft?.at ?? 0).toISOString()) }) }}
+      <template v-if="draft && draft.edition < page.edition">{{ t("item.draftOld") }}</template>
+      <UiButton look="text" @click="startOver">{{ t("item.draftDrop") }}</UiButton>
+    </p>
     <EditorContent :editor="editor" />
     <UiCheck
       v-if="page.row.kind === 'acknowledgement'"
@@ -132,10 +221,25 @@ const ASKS: Record<Asking, string> = {
       }}</UiButton>
       <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
     </div>
-    <UiDialog :open="asking !== null" :title="t(`item.${asking ?? 'formula'}`)" @close="asking = null">
+    <UiDialog
+      :open="asking !== null"
+      :title="t(asking === 'item' ? 'item.itemLink' : `item.${asking ?? 'formula'}`)"
+      @close="asking = null"
+    >
       <form @submit.prevent="answered">
         <UiField v-slot="{ field }" :label="t(ASKS[asking ?? 'formula'])">
-          <input :id="field" v-model="answer" class="field mb-4" required />
+          <select v-if="asking === 'item'" :id="field" v-model="answer" class="field mb-4" required>
+            <optgroup
+              v-for="module in choices?.modules ?? []"
+              :key="module.step + module.title"
+              :label="module.title"
+            >
+              <option v-for="one in module.items" :key="one.id" :value="String(one.id)">
+                {{ one.title }}
+              </option>
+            </optgroup>
+          </select>
+          <input v-else :id="field" v-model="answer" class="field mb-4" required />
         </UiField>
         <UiButton look="main" type="submit">{{ t("item.insert") }}</UiButton>
       </form>
@@ -171,5 +275,11 @@ const ASKS: Record<Asking, string> = {
   border-radius: 0 0 4px 4px;
   background: var(--sheet);
   white-space: pre-wrap;
+}
+:deep(.editing table p) {
+  margin: 0;
+}
+:deep(.editing .selectedCell) {
+  background: var(--now-wash);
 }
 </style>

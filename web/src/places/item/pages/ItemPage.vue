@@ -11,13 +11,14 @@ import { useKeys } from "@/app/shell/shortcuts";
 import { shownStep } from "@/app/shell/step";
 import { useGrading, useItem } from "@/places/week/settings";
 import UiButton from "@/ui/button/UiButton.vue";
+import RichText from "@/ui/richtext/RichText.vue";
 import FactColumn from "../components/FactColumn.vue";
 import FootBar from "../components/FootBar.vue";
 import HandInPanel from "../components/HandInPanel.vue";
 import ItemBody from "../components/ItemBody.vue";
 import LockedItem from "../components/LockedItem.vue";
 import PathColumn from "../components/PathColumn.vue";
-import { useItemWrites, useMyWork } from "../queries";
+import { useChanges, useItemWrites, useMyWork } from "../queries";
 
 const AllowanceDialog = defineAsyncComponent(() => import("@/places/setup/components/AllowanceDialog.vue"));
 const ItemSettings = defineAsyncComponent(() => import("@/places/week/components/ItemSettings.vue"));
@@ -70,18 +71,24 @@ const place = computed(() => {
   return t("item.place", {
     step,
     n: page.value.row.number,
-    all: page.value.module.rows.length,
+    all: page.value.module.rows.filter((r) => r.kind !== "heading").length,
     kind: t(`kind.${page.value.row.kind}`),
   });
 });
-const canTick = computed(
-  () => page.value?.done_rule === "ticked" && !page.value.teaching && page.value.row.open,
-);
+const asksFor = (rule: string) =>
+  page.value?.done_rule === rule || (page.value?.done_parts.some((p) => p.rule === rule) ?? false);
+const canTick = computed(() => asksFor("ticked") && !page.value?.teaching && page.value?.row.open === true);
 const mustAgree = computed(() => {
   const found = page.value;
   return found?.row.kind === "acknowledgement" && !found.teaching && !found.row.done && found.row.open;
 });
 
+const { data: changes } = useChanges(
+  () => slug,
+  () => id,
+  () => (mustAgree.value ? (page.value?.acknowledged_edition ?? 0) : 0),
+  () => 0,
+);
 function toStep(): void {
   if (page.value) void router.push(stepPath(slug, page.value.step, page.value.dated));
 }
@@ -126,6 +133,12 @@ useKeys(() => ({
         <p v-if="mustAgree && page.acknowledged_edition" role="status" class="mb-3 font-semibold">
           {{ t("item.changedSince") }}
         </p>
+        <details v-if="mustAgree && changes" class="mb-4 border border-rule p-3">
+          <summary class="cursor-pointer font-semibold">
+            {{ t("item.sinceRead", { n: page.acknowledged_edition }) }}
+          </summary>
+          <RichText :html="changes.html" class="mt-3" />
+        </details>
         <FactColumn class="lg:hidden" :page="page" :grading="grading" :work="work" />
         <ItemBody :page="page" :slug="slug" />
         <HandInPanel v-if="isWork && work" ref="panel" :page="page" :work="work" :slug="slug" />

@@ -13,6 +13,8 @@ import { useTimes } from "@/ui/moment/zones";
 import { useSaid } from "../said";
 import { keepSettings, useBrief, useGrading, useItem } from "../settings";
 import BriefFields from "./BriefFields.vue";
+import ConditionsDialog from "./ConditionsDialog.vue";
+import DoneRuleFields, { type DoneRule } from "./DoneRuleFields.vue";
 import GradingFields from "./GradingFields.vue";
 import RuleField, { type Rule } from "./RuleField.vue";
 
@@ -40,6 +42,7 @@ const { data: brief } = useBrief(
 const times = useTimes(() => page.value?.zone ?? "");
 const refused = ref("");
 const busy = ref(false);
+const waiting = ref(false);
 const form = reactive({
   title: "",
   minutes: 0,
@@ -47,9 +50,11 @@ const form = reactive({
   required: true,
   practice: false,
   published: false,
-  after: [] as number[],
+  rule: { done_rule: "opened", done_percent: 0, done_parts: [] } as DoneRule,
   address: "",
   place: "",
+  hint: "",
+  readFirst: [] as number[],
   walls: {} as Record<string, string>,
   rules: {} as Record<string, Rule | undefined>,
 });
@@ -68,9 +73,15 @@ watch(
       required: row.required,
       practice: row.practice,
       published: row.published,
-      after: [...found.after],
+      rule: {
+        done_rule: found.done_rule,
+        done_percent: found.done_percent ?? 0,
+        done_parts: found.done_parts.map((p) => ({ ...p })),
+      },
       address: found.address,
       place: row.place,
+      hint: row.hint,
+      readFirst: found.read_first.map((r) => r.id),
       walls: { ...found.walls },
       rules: { ...row.rules } as Record<string, Rule>,
     });
@@ -93,6 +104,7 @@ watch(
   { immediate: true },
 );
 
+const hasAddress = computed(() => ["link", "video", "audio"].includes(page.value?.row.kind ?? ""));
 const others = computed(() => (page.value?.module.rows ?? []).filter((r) => r.id !== id));
 
 async function keep(): Promise<void> {
@@ -108,9 +120,11 @@ async function keep(): Promise<void> {
         required: form.required,
         practice: form.practice,
         published: form.published,
-        after: form.after,
+        ...(page.value?.row.kind === "heading" ? {} : (form.rule as Partial<Shapes["ItemChange"]>)),
         place: form.place,
-        ...(page.value?.row.kind === "link" && form.address ? { address: form.address } : {}),
+        hint: form.hint,
+        read_first: form.readFirst,
+        ...(hasAddress.value && form.address ? { address: form.address } : {}),
       },
       moments: moments as Shapes["RulesIn"],
       grading: form.points ? counts.value : null,
@@ -138,10 +152,13 @@ async function keep(): Promise<void> {
       <UiField v-slot="{ field }" :label="t('layout.title')">
         <input :id="field" v-model="form.title" class="field" required />
       </UiField>
+      <UiField v-slot="{ field }" :label="t('settings.hint')">
+        <input :id="field" v-model="form.hint" class="field" maxlength="300" />
+      </UiField>
       <UiField v-if="isAssignment" v-slot="{ field }" :label="t('settings.place')">
         <input :id="field" v-model="form.place" class="field" maxlength="120" />
       </UiField>
-      <UiField v-if="page.row.kind === 'link'" v-slot="{ field }" :label="t('settings.address')">
+      <UiField v-if="hasAddress" v-slot="{ field }" :label="t('settings.address')">
         <input :id="field" v-model="form.address" class="field" type="url" />
       </UiField>
       <fieldset>
@@ -191,19 +208,42 @@ async function keep(): Promise<void> {
       </div>
       <BriefFields v-if="isAssignment && takes" v-model="takes" />
       <GradingFields v-if="form.points && grading && counts" v-model="counts" :grading="grading" />
-      <fieldset v-if="others.length">
-        <legend class="mb-1 font-semibold">{{ t("settings.after") }}</legend>
-        <div class="max-h-36 overflow-y-auto border border-rule p-2">
+      <DoneRuleFields
+        v-if="page.row.kind !== 'heading'"
+        v-model="form.rule"
+        :kind="page.row.kind"
+        :points="!!form.points"
+      />
+      <details v-if="others.length">
+        <summary class="cursor-pointer font-semibold">
+          {{ t("settings.readFirst", { n: form.readFirst.length }) }}
+        </summary>
+        <div class="mt-1 max-h-36 overflow-y-auto border border-rule p-2">
           <label v-for="other in others" :key="other.id" class="flex min-h-7 items-center gap-2 text-[15px]">
-            <input v-model="form.after" type="checkbox" :value="other.id" /> {{ other.title }}
+            <input v-model="form.readFirst" type="checkbox" :value="other.id" /> {{ other.title }}
           </label>
         </div>
-      </fieldset>
+      </details>
+      <div>
+        <h3 class="mb-1 font-semibold">{{ t("conditions.words") }}</h3>
+        <p class="text-[15px]">
+          {{ page.condition_words || t("settings.afterNone") }}
+          <UiButton look="text" @click="waiting = true">{{ t("conditions.edit") }}</UiButton>
+        </p>
+      </div>
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <div class="flex gap-2">
         <UiButton look="main" type="submit" :disabled="busy">{{ t("app.save") }}</UiButton>
         <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
       </div>
     </form>
+    <ConditionsDialog
+      v-if="waiting && page"
+      kind="item"
+      :slug="slug"
+      :id="id"
+      :title="page.row.title"
+      @close="waiting = false"
+    />
   </UiDialog>
 </template>

@@ -7,6 +7,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { useLayoutWrites } from "../queries";
 import { useSaid } from "../said";
+import ConditionsDialog from "./ConditionsDialog.vue";
 import TitleField from "./TitleField.vue";
 
 const { module, slug, canLayOut } = defineProps<{
@@ -18,11 +19,13 @@ const { t } = useI18n();
 const writes = useLayoutWrites(() => slug);
 const said = useSaid(() => slug);
 const naming = ref<"module" | "part" | "">("");
+const waiting = ref(false);
 const objectives = ref<string | null>(null);
 const choices = computed(() => [
   { key: "rename", label: t("layout.rename") },
   { key: "objectives", label: t("layout.objectives") },
   { key: "part", label: t("layout.addPart") },
+  { key: "conditions", label: t("conditions.edit") },
   { key: "order", label: t(module.in_order ? "layout.notInOrder" : "layout.inOrder") },
   { key: "publish", label: t(module.published ? "layout.hideAll" : "layout.publishAll") },
   { key: "remove", label: t("layout.remove") },
@@ -43,6 +46,7 @@ async function choose(key: string): Promise<void> {
   if (key === "rename") naming.value = "module";
   else if (key === "part") naming.value = "part";
   else if (key === "objectives") objectives.value = module.objectives.join("\n");
+  else if (key === "conditions") waiting.value = true;
   else if (key === "order") await change({ in_order: !module.in_order });
   else if (key === "publish") await change({ published: !module.published, with_items: true });
   else said(t("layout.removed", { title: module.title }), await writes.removeModule.mutateAsync(module.id));
@@ -76,6 +80,14 @@ async function choose(key: string): Promise<void> {
   <div v-if="naming === 'part'" class="border-b border-rule-faint bg-band px-9 py-1">
     <TitleField class="max-w-md" value="" :label="t('layout.part')" @keep="addPart" @stop="naming = ''" />
   </div>
+  <ConditionsDialog
+    v-if="waiting"
+    kind="module"
+    :slug="slug"
+    :id="module.id"
+    :title="module.title"
+    @close="waiting = false"
+  />
   <UiDialog :open="objectives !== null" :title="t('layout.objectives')" @close="objectives = null">
     <form @submit.prevent="change({ objectives: (objectives ?? '').split('\n') })">
       <label class="mb-1 block text-[14px] text-soft" :for="`objectives-${module.id}`">{{

@@ -16,7 +16,18 @@ const emit = defineEmits<{ made: [id: number] }>();
 const { t } = useI18n();
 const writes = useLayoutWrites(() => slug);
 const said = useSaid(() => slug);
-const KINDS: Shapes["ItemIn"]["kind"][] = ["page", "file", "link", "assignment", "acknowledgement"];
+const KINDS: Shapes["ItemIn"]["kind"][] = [
+  "page",
+  "video",
+  "audio",
+  "slides",
+  "file",
+  "link",
+  "assignment",
+  "acknowledgement",
+  "offline",
+  "heading",
+];
 const open = ref(false);
 const kind = ref<Shapes["ItemIn"]["kind"]>("page");
 const title = ref("");

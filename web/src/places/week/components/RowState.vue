@@ -57,8 +57,14 @@ const count = computed(() => row.of_class);
         <template v-for="(wait, n) in row.waits_for" :key="wait.id">
           <template v-if="n">, </template
           ><RouterLink :to="itemPath(slug, wait.id)">{{ wait.title }}</RouterLink>
+          <template v-if="row.wait_percents[wait.id]">{{
+            ` ${t("detail.percent", { n: row.wait_percents[wait.id] })}`
+          }}</template>
         </template>
+        <template v-if="row.or_at">, {{ t("detail.orAt", { at: times.moment(row.or_at) }) }}</template>
+        <template v-if="row.by_hand">, {{ t("detail.byHand") }}</template>
       </span>
+      <span v-else-if="row.by_hand" class="block text-[12.5px] text-soft">{{ t("detail.byHand") }}</span>
       <span v-else class="block text-[12.5px] text-soft">{{ detail }}</span>
     </span>
     <UiButton

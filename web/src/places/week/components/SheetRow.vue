@@ -20,6 +20,7 @@ const { row, slug, zone, now, firstDay, nowAt, current } = defineProps<{
 const { t } = useI18n();
 const facts = computed(() => {
   const parts = [t(`kind.${row.kind}`)];
+  if (row.pages) parts.push(t("slides.pages", { n: row.pages }, row.pages));
   if (row.minutes) parts.push(effortWords(row.minutes, t));
   if (row.points !== null) parts.push(t("size.points", { n: row.points }, row.points));
   if (!row.required) parts.push(t("size.optional"));
@@ -30,7 +31,16 @@ const facts = computed(() => {
 </script>
 
 <template>
+  <div v-if="row.kind === 'heading'" class="heading" :class="{ hidden_: !row.published }" :data-item="row.id">
+    <slot name="number" />
+    <slot name="title"
+      ><h3>{{ row.title }}</h3></slot
+    >
+    <span v-if="!row.published" class="text-[12.5px] text-soft">{{ t("size.draft") }}</span>
+    <span class="ml-auto"><slot name="menu" /></span>
+  </div>
   <div
+    v-else
     class="row"
     :class="{ current, undated: !firstDay, hidden_: !row.published, stated: !row.of_class }"
     :data-item="row.id"
@@ -43,6 +53,7 @@ const facts = computed(() => {
         <RouterLink :to="itemPath(slug, row.id)" class="name">{{ row.title }}</RouterLink>
       </slot>
       <div class="facts">{{ facts }}</div>
+      <div v-if="row.hint" class="facts hint">{{ row.hint }}</div>
     </div>
     <div v-if="firstDay" class="wide lanes-cell">
       <SpanLanes class="h-full" :row="row" :first-day="firstDay" :zone="zone" />
@@ -69,6 +80,15 @@ const facts = computed(() => {
   min-height: 47px;
   align-items: center;
   border-bottom: 1px solid var(--rule-faint);
+}
+.heading {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 32px;
+  padding: 4px 14px 2px 12px;
+  border-bottom: 1px solid var(--rule-faint);
+  font: 650 14px var(--font-head);
 }
 .lanes-cell {
   position: relative;

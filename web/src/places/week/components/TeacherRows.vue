@@ -11,6 +11,7 @@ import { groupsOf, stepPlace, type Place } from "../model/placing";
 import { useSaid } from "../said";
 import { useLayoutWrites } from "../queries";
 import BarEnds from "./BarEnds.vue";
+import ConditionsDialog from "./ConditionsDialog.vue";
 import ItemSettings from "./ItemSettings.vue";
 import ModuleHead from "./ModuleHead.vue";
 import NewItem from "./NewItem.vue";
@@ -30,6 +31,7 @@ const said = useSaid(() => slug);
 const groups = computed(() => groupsOf(module));
 const naming = ref<{ kind: "item" | "part"; id: number } | null>(null);
 const settingsOf = ref<number | null>(null);
+const waiting = ref<{ kind: "item" | "part"; id: number; title: string } | null>(null);
 const root = useTemplateRef<HTMLElement>("root");
 let sortables: Sortable[] = [];
 
@@ -104,6 +106,7 @@ async function renamePart(id: number, title: string): Promise<void> {
 
 async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
   if (key === "edit") settingsOf.value = row.id;
+  else if (key === "conditions") waiting.value = { kind: "item", id: row.id, title: row.title };
   else if (key === "rename") naming.value = { kind: "item", id: row.id };
   else if (key === "publish")
     said(null, await writes.changeItem.mutateAsync({ id: row.id, published: !row.published }));
@@ -113,11 +116,13 @@ async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
 
 async function choosePart(id: number, title: string, key: string): Promise<void> {
   if (key === "rename") naming.value = { kind: "part", id };
+  else if (key === "conditions") waiting.value = { kind: "part", id, title };
   else said(t("layout.removed", { title }), await writes.removePart.mutateAsync(id));
 }
 
 const rowChoices = (row: Shapes["Row"]) => [
   { key: "edit", label: t("layout.edit") },
+  { key: "conditions", label: t("conditions.edit") },
   { key: "rename", label: t("layout.rename") },
   { key: "publish", label: t(row.published ? "layout.hide" : "layout.publish") },
   { key: "up", label: t("layout.up"), disabled: !stepPlace(groups.value, row.id, -1) },
@@ -126,6 +131,7 @@ const rowChoices = (row: Shapes["Row"]) => [
 ];
 const partChoices = computed(() => [
   { key: "rename", label: t("layout.rename") },
+  { key: "conditions", label: t("conditions.edit") },
   { key: "remove", label: t("layout.remove") },
 ]);
 </script>
@@ -177,7 +183,7 @@ const partChoices = computed(() => [
             >
               <span aria-hidden="true">⠿</span>
             </button>
-            {{ row.number }}
+            {{ row.number || "" }}
           </template>
           <template #title>
             <TitleField
@@ -223,6 +229,7 @@ const partChoices = computed(() => [
         @made="(id) => (settingsOf = id)"
       />
     </template>
+    <ConditionsDialog v-if="waiting" v-bind="waiting" :slug="slug" @close="waiting = null" />
     <ItemSettings v-if="settingsOf" :slug="slug" :id="settingsOf" @close="settingsOf = null" />
   </section>
 </template>

@@ -112,3 +112,24 @@ function ahead(row: Row, t: Composer["t"], times: Times, now: string): string {
   }
   return t("detail.due", { at: times.moment(row.due) });
 }
+
+interface Ruled {
+  done_rule: string;
+  done_percent: number | null;
+  done_parts: Shapes["DonePart"][];
+}
+
+const oneRule = (rule: string, percent: number, t: Composer["t"]): string =>
+  rule === "scored" || rule === "watched"
+    ? t("doneRule.withPercent", { rule: t(`doneRule.${rule}`), n: percent })
+    : t(`doneRule.${rule}`);
+
+/** 'watched at least 80 %', or 'opened, or ticked off'. */
+export function doneWords(item: Ruled, t: Composer["t"]): string {
+  if (item.done_rule !== "any" && item.done_rule !== "all")
+    return oneRule(item.done_rule, item.done_percent ?? 0, t);
+  const each = item.done_parts.map((p) => oneRule(p.rule, p.percent ?? 0, t));
+  if (each.length < 2) return each[0] ?? "";
+  const join = item.done_rule === "any" ? "doneRule.or" : "doneRule.and";
+  return t(join, { list: each.slice(0, -1).join(", "), last: each.at(-1) });
+}

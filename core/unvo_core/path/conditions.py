@@ -1,0 +1,223 @@
+"""What an item, part or module waits for, and what is still missing to open it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from enum import StrEnum
+from fractions import Fraction
+
+
+class Join(StrEnum):
+    ALL = "all"
+    ANY = "any"
+
+
+@dataclass(frozen=True, slots=True)
+class Done:
+    """These items are done: all of them, or any `of` of them."""
+
+    items: tuple[int, ...]
+    of: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Scored:
+    """At least `percent` of the points of an item, once released."""
+
+    item: int
+    percent: Fraction
+
+
+@dataclass(frozen=True, slots=True)
+class From:
+    """From this instant on."""
+
+    at: datetime
+
+
+@dataclass(frozen=True, slots=True)
+class For:
+    """Only for the members of one of these groups or sections; nobody else has the item on their path."""
+
+    groups: frozenset[int] = frozenset()
+    sections: frozenset[int] = frozenset()
+
+
+@dataclass(frozen=True, slots=True)
+class ByHand:
+    """Once a teacher opens it: for everybody (`opened`), or for the person."""
+
+    opened: bool = False
+
+
+Condition = Done | Scored | From | For | ByHand
+
+
+@dataclass(frozen=True, slots=True)
+class When:
+    """Conditions that must hold: all of them, or any one. None at all always hold."""
+
+    of: tuple[Condition, ...] = ()
+    join: Join = Join.ALL
+
+
+@dataclass(frozen=True, slots=True)
+class Missing:
+    """What would open it: do `items`, reach `scores` (item, percent), wait `until`, ask a teacher (`by_hand`).
+
+    All of these are needed. `or_at`: it opens at this instant anyway.
+    """
+
+    items: tuple[int, ...] = ()
+    scores: tuple[tuple[int, Fraction], ...] = ()
+    until: datetime | None = None
+    by_hand: bool = False
+    or_at: datetime | None = None
+
+    @property
+    def nothing(self) -> bool:
+        return not (self.items or self.scores or self.by_hand or self.until)
+
+    @property
+    def cost(self) -> tuple[bool, int]:
+        """What can't be done by the person alone comes last; then the fewest things to do."""
+        return self.by_hand, len(self.items) + len(self.scores)
+
+
+NOTHING_MISSING = Missing()
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """What conditions are judged by. An item is `through` once it is done, or closed for good:
+    what can't be done any more holds nothing back. Items that `through` lacks are not on the person's path."""
+
+    through: Mapping[int, bool]
+    percents: Mapping[int, Fraction | None]
+    now: datetime
+    let_in: bool = False
+
+
+def whens_for(whens: Iterable[When], groups: frozenset[int], section: int | None) -> tuple[When, ...] | None:
+    """The conditions as they stand for a person of these groups and this section, `For` settled.
+
+    None: they are for others, and the item is not on this person's path.
+    """
+    kept: list[When] = []
+    for when in whens:
+        theirs = [bool(c.groups & groups) or section in c.sections for c in when.of if isinstance(c, For)]
+        rest = tuple(c for c in when.of if not isinstance(c, For))
+        if when.join is Join.ALL:
+            if not all(theirs):
+                return None
+        elif any(theirs):
+            continue
+        elif theirs and not rest:
+            return None
+        if rest:
+            kept.append(When(rest, when.join))
+    return tuple(kept)
+
+
+def missing(whens: Iterable[When], known: Known) -> Missing:
+    """All of `whens` must hold: what is missing for that, the least of it where there is a choice."""
+    return _joined([_missing_of(when, known) for when in whens])
+
+
+def _missing_of(when: When, known: Known) -> Missing:
+    each = [_missing_for(c, known) for c in when.of if not isinstance(c, For)]
+    if when.join is Join.ALL or len(each) < 2:
+        return _joined(each)
+    if any(m.nothing for m in each):
+        return NOTHING_MISSING
+    dates = [m.until for m in each if m.until is not None]
+    others = [m for m in each if m.until is None]
+    if not others:
+        return Missing(until=min(dates))
+    least = min(others, key=lambda m: m.cost)
+    return Missing(least.items, least.scores, None, least.by_hand, min(dates) if dates else None)
+
+
+def _missing_for(condition: Condition, known: Known) -> Missing:
+    match condition:
+        case Done(items, of):
+            here = [i for i in items if i in known.through]
+            undone = [i for i in here if not known.through[i]]
+            wanted = len(here) if of is None else min(of, len(here))
+            return Missing(items=tuple(undone[: max(0, wanted - len(here) + len(undone))]))
+        case Scored(item, percent):
+            if item not in known.percents:
+                return NOTHING_MISSING
+            reached = known.percents[item]
+            return NOTHING_MISSING if reached is not None and reached >= percent else Missing(scores=((item, percent),))
+        case From(at):
+            return Missing(until=at) if known.now < at else NOTHING_MISSING
+        case ByHand(opened):
+            return NOTHING_MISSING if opened or known.let_in else Missing(by_hand=True)
+        case For():
+            return NOTHING_MISSING
+
+
+def _joined(each: Sequence[Missing]) -> Missing:
+    found = [m for m in each if not m.nothing]
+    if len(found) < 2:
+        return found[0] if found else NOTHING_MISSING
+    dates = [m.until for m in found if m.until is not None]
+    anyway = [m.or_at for m in found]
+    return Missing(
+        tuple(dict.fromkeys(i for m in found for i in m.items)),
+        tuple(dict.fromkeys(s for m in found for s in m.scores)),
+        max(dates) if dates else None,
+        any(m.by_hand for m in found),
+        max(d for d in anyway if d is not None) if all(d is not None for d in anyway) else None,
+    )
+
+
+def named_items(whens: Iterable[When]) -> tuple[int, ...]:
+    """Every item that conditions name, once each."""
+    found: dict[int, None] = {}
+    for when in whens:
+        for condition in when.of:
+            if isinstance(condition, Done):
+                found |= dict.fromkeys(condition.items)
+            elif isinstance(condition, Scored):
+                found[condition.item] = None
+    return tuple(found)
+
+
+def surely_awaited(whens: Iterable[When]) -> tuple[int, ...]:
+    """The items without which it never opens: those of conditions that leave no choice."""
+    found: dict[int, None] = {}
+    for when in whens:
+        if when.join is Join.ANY and len(when.of) > 1:
+            continue
+        for condition in when.of:
+            if isinstance(condition, Done) and (condition.of is None or condition.of >= len(condition.items)):
+                found |= dict.fromkeys(condition.items)
+            elif isinstance(condition, Scored):
+                found[condition.item] = None
+    return tuple(found)
+
+
+def without(when: When, gone: Callable[[int], bool]) -> When:
+    """The same conditions without the items that `gone` names; conditions left empty go too."""
+    return replaced(when, lambda item: None if gone(item) else item)
+
+
+def replaced(when: When, new: Callable[[int], int | None]) -> When:
+    """The same conditions on other items; `new` gives each its successor, or None to drop it."""
+    kept = (_replaced(c, new) for c in when.of)
+    return When(tuple(c for c in kept if c is not None), when.join)
+
+
+def _replaced(condition: Condition, new: Callable[[int], int | None]) -> Condition | None:
+    match condition:
+        case Done(items, of):
+            kept = tuple(n for i in items if (n := new(i)) is not None)
+            return Done(kept, None if of is None or of >= len(kept) else of) if kept else None
+        case Scored(item, percent):
+            named = new(item)
+            return None if named is None else Scored(named, percent)
+    return condition

@@ -1,0 +1,34 @@
+"""Earlier editions of an item's text, and what changed from one to another."""
+
+from __future__ import annotations
+
+from lxml.html.diff import htmldiff
+
+from apps.courses.access import require_open
+from apps.courses.api import schemas as out
+from apps.courses.models import Course, ItemText
+from apps.courses.queries import item_row
+from apps.courses.sheets import Reader
+from apps.kernel.public import Actor, clean, not_found
+
+
+def editions(course: Course, item_id: int) -> list[out.Edition]:
+    """The latest first."""
+    rows = ItemText.objects.filter(item=item_row(course, item_id)).select_related("written_by").order_by("-edition")
+    return [out.Edition(edition=t.edition, at=t.written_at, by=t.written_by.name if t.written_by else "") for t in rows]
+
+
+def changes(course: Course, item_id: int, reader: Reader, since: int, until: int | None) -> out.TextChanges:
+    """The later text with what was put in and taken out since the earlier one, marked.
+
+    Readers reach what they can open; formulas and images are compared as wholes.
+    """
+    item_row(course, item_id)
+    if not reader.member.teaches:
+        require_open(course, item_id, Actor(reader.person_id, ""))
+    texts = {t.edition: t for t in ItemText.objects.filter(item_id=item_id)}
+    last = until if until is not None else max(texts, default=0)
+    if since not in texts or last not in texts:
+        raise not_found("edition")
+    html = clean(str(htmldiff(clean(texts[since].html), clean(texts[last].html))))
+    return out.TextChanges(since=since, until=last, at=texts[last].written_at, html=html)

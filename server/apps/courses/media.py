@@ -1,0 +1,61 @@
+"""What a file says of itself: how long a recording runs, how many pages slides have, what captions say."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+import mutagen
+import pypdf
+import webvtt
+
+from apps.kernel.public import Refused, StoredFile, location
+
+LONGEST_CAPTIONS = 2_000_000
+TIMES = re.compile(r"^(\d{2,}:)?[0-5]\d:[0-5]\d\.\d{3}[ \t]+-->[ \t]+(\d{2,}:)?[0-5]\d:[0-5]\d\.\d{3}([ \t].*)?$")
+"""The timing line of a cue (W3C WebVTT, 4.1)."""
+
+
+def length_seconds(stored: StoredFile) -> int | None:
+    """Whole seconds of a recording; None where its file does not tell."""
+    try:
+        found = mutagen.File(location(stored))
+    except mutagen.MutagenError:
+        return None
+    length = getattr(getattr(found, "info", None), "length", 0)
+    return round(length) or None
+
+
+def page_count(stored: StoredFile) -> int:
+    """Refuses a PDF that can't be read, by name."""
+    try:
+        return len(pypdf.PdfReader(location(stored)).pages)
+    except (pypdf.errors.PyPdfError, ValueError, KeyError, OSError):
+        raise Refused("file.unreadable_pdf", name=stored.name) from None
+
+
+@dataclass(frozen=True, slots=True)
+class Cue:
+    start_seconds: float
+    end_seconds: float
+    text: str
+
+
+def cues(content: bytes, name: str) -> list[Cue]:
+    """The cues of a WebVTT file. Refuses one that players could not follow, naming the line."""
+    try:
+        text = content.decode("utf-8-sig")
+    except UnicodeDecodeError:
+        raise Refused("captions.not_text", name=name) from None
+    if len(text) > LONGEST_CAPTIONS or not re.match(r"WEBVTT([ \t].*)?(\r?\n|$)", text):
+        raise Refused("captions.no_header", name=name)
+    for number, line in enumerate(text.splitlines(), start=1):
+        if "-->" in line and not TIMES.match(line.strip()):
+            raise Refused("captions.times", name=name, line=number, text=line.strip()[:60])
+    found = [Cue(c.start_in_seconds, c.end_in_seconds, c.text) for c in webvtt.from_string(text).captions]
+    for n, cue in enumerate(found, start=1):
+        if cue.end_seconds <= cue.start_seconds:
+            raise Refused("captions.backwards", name=name, cue=n)
+    if not found:
+        raise Refused("captions.empty", name=name)
+    return found
