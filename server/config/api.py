@@ -4,6 +4,7 @@ from apps.assignments.api.routers import router as assignments
 from apps.courses.api.routers import router as courses
 from apps.gradebook.api.routers import router as gradebook
 from apps.kernel.public import answer_problems
+from apps.library.api.routers import router as library
 from apps.messaging.api.routers import router as messaging
 from apps.people.api.routers import router as people
 from apps.transfer.api.routers import router as transfer
@@ -17,4 +18,5 @@ api.add_router("", courses)
 api.add_router("", messaging)
 api.add_router("", gradebook)
 api.add_router("", assignments)
+api.add_router("", library)
 api.add_router("", transfer)

@@ -10,10 +10,11 @@ from zoneinfo import ZoneInfo
 from apps.assignments.models import HandIn
 from apps.courses.models import Allowance, Course, Enrolment, Group, GroupMember, Section
 from apps.courses.public import layout
+from apps.library.models import TourSeen
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import spring, srv010, srv110, sta205
+from demo import library, spring, srv010, srv110, sta205
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
 from demo.photographs import add_photographs
@@ -39,6 +40,8 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     Enrolment.objects.bulk_create(
         Enrolment(course=induction, person=p, role=Enrolment.STUDENT) for p in class_[: min(12, students)]
     )
+    library.stock(course, class_[0])
+    TourSeen.objects.bulk_create(TourSeen(course=course, person=p, at=now) for p in class_)
     if other_terms:
         spring.make_spring(now, instructor)
         sta205.make_sta205(today, instructor)

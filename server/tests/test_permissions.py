@@ -8,6 +8,7 @@ from typing import Any
 
 from apps.assignments.models import HandIn
 from apps.courses.models import Course, Enrolment, Module, Part
+from apps.library.models import Entry
 from apps.people.models import Person
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
@@ -63,6 +64,18 @@ TABLE: dict[str, set[str]] = {
     f"get {COURSE}/conditions/{{kind}}/{{thing_id}}": INSTRUCTORS,
     f"post {COURSE}/conditions/preview": INSTRUCTORS,
     f"put {COURSE}/conditions": INSTRUCTORS,
+    f"get {COURSE}/library": MEMBERS,
+    f"post {COURSE}/library": INSTRUCTORS,
+    f"patch {COURSE}/library/{{entry_id}}": INSTRUCTORS,
+    f"post {COURSE}/library/{{entry_id}}/file": INSTRUCTORS,
+    f"post {COURSE}/library/{{entry_id}}/steps": MEMBERS,
+    f"put {COURSE}/syllabus": INSTRUCTORS,
+    f"get {COURSE}/tour": MEMBERS,
+    f"post {COURSE}/tour/seen": MEMBERS,
+    f"get {COURSE}/print/guide": MEMBERS,
+    f"get {COURSE}/print/syllabus": MEMBERS,
+    f"post {COURSE}/error-reports": MEMBERS,
+    f"put {COURSE}/error-reports/{{report_id}}": TEACHERS,
     f"post {COURSE}/changes/{{change_id}}/undo": INSTRUCTORS,
     f"get {COURSE}/standing": STUDENTS,
     f"get {COURSE}/standing/{{person_id}}": TEACHERS,
@@ -154,6 +167,14 @@ BODIES: dict[str, Any] = {
     },
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
+BODIES |= {
+    f"post {COURSE}/library": {"shelf": "faq", "title": "May we?"},
+    f"patch {COURSE}/library/{{entry_id}}": {"title": "Renamed"},
+    f"post {COURSE}/library/{{entry_id}}/steps": {"step": 0, "done": True},
+    f"put {COURSE}/syllabus": {"item_id": 1},
+    f"post {COURSE}/error-reports": {"text": "A wrong sign"},
+    f"put {COURSE}/error-reports/{{report_id}}": {"settled": True},
+}
 CONDITIONS = {"kind": "item", "id": 1, "of": []}
 BODIES |= {
     f"post {ITEM}/watched": {"position": 1, "seen": [[0, 1]]},
@@ -177,6 +198,7 @@ BODIES |= {
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
 UPLOADS = {
+    f"post {COURSE}/library/{{entry_id}}/file",
     f"post {ITEM}/resources",
     f"post {ITEM}/captions",
     f"post {ITEM}/file",
@@ -221,6 +243,8 @@ class PermissionTable(DemoCase):
             "change_id": 0,
             "person_id": handed.pk,
             "file_id": 0,
+            "entry_id": Entry.objects.filter(course=self.course, shelf="tools").first().pk,  # type: ignore[union-attr]
+            "report_id": 0,
             "kind": "item",
             "thing_id": self.item("Check 7: traverse computation").pk,
             "feed_id": 0,

@@ -30,6 +30,12 @@ def require_open(course: Course, item_id: int, actor: Actor) -> Progress:
     return known
 
 
+def opened_items(known: Progress) -> frozenset[int]:
+    """What the person can reach: neither locked nor yet to open."""
+    states = known.course.items.values()
+    return frozenset(s.item_id for s in states if not (s.waits_for or s.opens_at or s.by_hand))
+
+
 def require_doable(course: Course, item_id: int, actor: Actor, at: datetime) -> Progress:
     """As `require_open`, and refuse work on what has closed."""
     known = require_open(course, item_id, actor)

@@ -1,9 +1,9 @@
 """What upper apps may use of courses."""
 
-from apps.courses.access import require_doable, require_open
+from apps.courses.access import opened_items, require_doable, require_open
 from apps.courses.actions.change_item import ItemEdit, change_item
 from apps.courses.actions.change_module import ModuleEdit, change_module
-from apps.courses.actions.copy_layout import copy_layout
+from apps.courses.actions.copy_layout import copy_layout, with_addresses
 from apps.courses.actions.layout_change import Edit
 from apps.courses.actions.layout_change import apply as apply_edits
 from apps.courses.actions.layout_change import lock as lock_course
@@ -15,6 +15,8 @@ from apps.courses.actions.write_text import write_text
 from apps.courses.api.layout import changed
 from apps.courses.api.papers import read_feed
 from apps.courses.api.reading import enter
+from apps.courses.api.schemas import Changed
+from apps.courses.item_pages import file_out
 from apps.courses.marks import ClassCount, Marks, MarkSource, NewScore, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
 from apps.courses.models import Course, Enrolment, Fact, Item, Module, Part, Rhythm, Section
@@ -27,6 +29,7 @@ from apps.courses.queries import (
     fact_counts,
     item_row,
     json_rows,
+    latest_text,
     latest_texts,
     layout,
     person_layout,
@@ -35,14 +38,16 @@ from apps.courses.queries import (
     students,
 )
 from apps.courses.rules import row_of, rule_of
-from apps.courses.sheets import Reader, start_by
+from apps.courses.sheets import Reader, laid_for, start_by
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.telling import use_teller
-from apps.courses.wording import MOMENT_NAMES, moment, written_day
+from apps.courses.wording import MOMENT_NAMES, day_range, moment, written_day
+from apps.courses.wording import weekday_name as written_weekday
 
 __all__ = [
     "FIRST_RULES",
     "MOMENT_NAMES",
+    "Changed",
     "ClassCount",
     "Course",
     "Edit",
@@ -76,12 +81,16 @@ __all__ = [
     "changed",
     "copy_layout",
     "course_by_slug",
+    "day_range",
     "drop_wait",
     "enter",
     "fact_counts",
+    "file_out",
     "forget",
     "item_row",
     "json_rows",
+    "laid_for",
+    "latest_text",
     "latest_texts",
     "layout",
     "layout_for",
@@ -89,6 +98,7 @@ __all__ = [
     "membership",
     "moment",
     "note",
+    "opened_items",
     "person_layout",
     "progress",
     "raises_version",
@@ -103,6 +113,8 @@ __all__ = [
     "students",
     "use_marks",
     "use_teller",
+    "with_addresses",
     "write_text",
     "written_day",
+    "written_weekday",
 ]

@@ -39,6 +39,7 @@ INSTALLED_APPS = [
     "apps.messaging",
     "apps.gradebook",
     "apps.assignments",
+    "apps.library",
     "apps.transfer",
     "demo",
     "config",

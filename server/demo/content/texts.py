@@ -207,10 +207,12 @@ def reading(week: WeekPlan, image: str) -> str:
 
 SYLLABUS = (
     "<p>Plane Surveying is a first course in measuring land as if it were flat. Two classes a week, one afternoon in the "
-    "field in most weeks.</p><h2>How it counts</h2><p>Homework 20 %, checks 15 % (the lowest one is dropped), field work "
-    "30 %, mid-term 15 %, final 20 %.</p><h2>Late work</h2><p>Ten percent of the points for each day begun, until two "
-    "days after it was due. After that it is closed.</p><h2>Field work</h2><p>Boots, vest, pencil. Nobody works alone on "
-    "the road side of the yard.</p>"
+    "field in most weeks. What counts, what late work costs and who teaches stand in the library, always as they are "
+    "now.</p><h2>What you will be able to do</h2><p>Plan, measure, book, compute, adjust and draw a closed traverse, and "
+    "say how good it is.</p><h2>How we work</h2><p>You book what you see, not what you wished to see. A field book is "
+    "never erased: strike it out, so that it can still be read. You may compute together; what you hand in is booked and "
+    "reduced by you.</p><h2>Field work</h2><p>Boots, vest, pencil. Nobody works alone on the road side of the yard.</p>"
+    "<h2>When you can’t come</h2><p>Say so the same day. What was done stands under the class you missed.</p>"
 )
 WELCOME = (
     "<p>Each week has the same rhythm: a reading and a film before Monday's class, two problem sets after it, a check on "

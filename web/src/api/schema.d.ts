@@ -267,6 +267,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/error-reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** New Report */
+        post: operations["apps_library_api_routers_new_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/error-reports/{report_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Settle */
+        put: operations["apps_library_api_routers_settle"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/gradebook": {
         parameters: {
             query?: never;
@@ -718,6 +752,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Library */
+        get: operations["apps_library_api_routers_read_library"];
+        put?: never;
+        /** New Entry */
+        post: operations["apps_library_api_routers_new_entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/library/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Edit Entry
+         * @description `removed` takes an entry away, and brings it back.
+         */
+        patch: operations["apps_library_api_routers_edit_entry"];
+        trace?: never;
+    };
+    "/api/courses/{slug}/library/{entry_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Entry File */
+        post: operations["apps_library_api_routers_entry_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/library/{entry_id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Entry Step */
+        post: operations["apps_library_api_routers_entry_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/modules": {
         parameters: {
             query?: never;
@@ -853,6 +959,46 @@ export interface paths {
          * @description What each row of the table would become; changes nothing.
          */
         post: operations["apps_transfer_api_routers_preview_paste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/print/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Guide
+         * @description The course on one page, as PDF.
+         */
+        get: operations["apps_library_api_routers_print_guide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/print/syllabus": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Syllabus
+         * @description The syllabus with classes, weights, late rules, people and schedule, as PDF.
+         */
+        get: operations["apps_library_api_routers_print_syllabus"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1026,6 +1172,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/syllabus": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose Syllabus */
+        put: operations["apps_library_api_routers_choose_syllabus"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/term": {
         parameters: {
             query?: never;
@@ -1077,6 +1240,40 @@ export interface paths {
          * @description What re-dating or repacing to this schedule would do; changes nothing.
          */
         post: operations["apps_courses_api_time_preview_term_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/tour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Tour */
+        get: operations["apps_library_api_routers_read_tour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/tour/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tour Seen */
+        post: operations["apps_library_api_routers_tour_seen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1964,6 +2161,62 @@ export interface components {
             /** Step */
             step: string;
         };
+        /** EntryChange */
+        EntryChange: {
+            /** Address */
+            address?: string | null;
+            /** Html */
+            html?: string | null;
+            /** Notes */
+            notes?: {
+                [key: string]: string;
+            } | null;
+            /** Published */
+            published?: boolean | null;
+            /** Removed */
+            removed?: boolean | null;
+            /** Steps */
+            steps?: string[] | null;
+            /** Title */
+            title?: string | null;
+        };
+        /** EntryIn */
+        EntryIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Html
+             * @default
+             */
+            html: string;
+            /**
+             * Notes
+             * @default {}
+             */
+            notes: {
+                [key: string]: string;
+            };
+            /**
+             * Published
+             * @default true
+             */
+            published: boolean;
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "people" | "textbook" | "handouts" | "tools" | "equipment" | "errata" | "recordings" | "faq";
+            /**
+             * Steps
+             * @default []
+             */
+            steps: string[];
+            /** Title */
+            title: string;
+        };
         /**
          * FactsOfItem
          * @description `watched`: per cent of a recording.
@@ -2066,6 +2319,28 @@ export interface components {
              * @default []
              */
             sections: number[];
+        };
+        /**
+         * Generated
+         * @description What is always true: read from the course each time.
+         */
+        Generated: {
+            /** Classes */
+            classes: string[];
+            /** First Day */
+            first_day: string | null;
+            /** Last Day */
+            last_day: string | null;
+            /** Late Rules */
+            late_rules: string[];
+            /** Teachers */
+            teachers: components["schemas"]["Teacher"][];
+            /** Term */
+            term: string;
+            /** Turnaround Days */
+            turnaround_days: number;
+            /** Weights */
+            weights: components["schemas"]["Weight"][];
         };
         /** GradingIn */
         GradingIn: {
@@ -2307,6 +2582,16 @@ export interface components {
             /** Waits For */
             waits_for: string[];
         };
+        /** Kept */
+        Kept: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+        };
         /** Later */
         Later: {
             /** Budget */
@@ -2325,6 +2610,76 @@ export interface components {
             start_by: string;
             /** State */
             state: string;
+        };
+        /** Library */
+        Library: {
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Entries */
+            entries: components["schemas"]["LibraryEntry"][];
+            generated: components["schemas"]["Generated"];
+            /** Reports */
+            reports: components["schemas"]["Report"][];
+            syllabus: components["schemas"]["Syllabus"] | null;
+            /** Syllabus Choices */
+            syllabus_choices: components["schemas"]["Link"][];
+            /** Teaching */
+            teaching: boolean;
+            /** Zone */
+            zone: string;
+        };
+        /** LibraryEntry */
+        LibraryEntry: {
+            /** Address */
+            address: string;
+            file: components["schemas"]["LibraryFile"] | null;
+            /** Html */
+            html: string;
+            /** Id */
+            id: number;
+            /** Notes */
+            notes: {
+                [key: string]: string;
+            };
+            /** Published */
+            published: boolean;
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "people" | "textbook" | "handouts" | "tools" | "equipment" | "errata" | "recordings" | "faq";
+            /** Steps */
+            steps: string[];
+            /** Steps Done */
+            steps_done: number[];
+            /** Title */
+            title: string;
+        };
+        /** LibraryFile */
+        LibraryFile: {
+            /** Address */
+            address: string;
+            /** Content Type */
+            content_type: string;
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+        };
+        /**
+         * Link
+         * @description To an item, or to a place of the course.
+         */
+        Link: {
+            /** Item Id */
+            item_id?: number | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /** Title */
+            title: string;
         };
         /** Mail */
         Mail: {
@@ -2779,6 +3134,28 @@ export interface components {
             /** Scores */
             scores: number;
         };
+        /** Report */
+        Report: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            item: components["schemas"]["Link"] | null;
+            /** Text */
+            text: string;
+        };
+        /** ReportIn */
+        ReportIn: {
+            /** Item Id */
+            item_id?: number | null;
+            /** Text */
+            text: string;
+        };
         /**
          * Resource
          * @description A file that goes with an item; `address` serves it.
@@ -3148,6 +3525,14 @@ export interface components {
              */
             topic: string;
         };
+        /** SettledIn */
+        SettledIn: {
+            /**
+             * Settled
+             * @default true
+             */
+            settled: boolean;
+        };
         /** Sheet */
         Sheet: {
             /** Break Name */
@@ -3351,6 +3736,13 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /** StepIn */
+        StepIn: {
+            /** Done */
+            done: boolean;
+            /** Step */
+            step: number;
+        };
         /** Steps */
         Steps: {
             /**
@@ -3416,6 +3808,37 @@ export interface components {
             over: number;
             /** Planned */
             planned: number;
+        };
+        /** Syllabus */
+        Syllabus: {
+            /** Acknowledged Edition */
+            acknowledged_edition: number;
+            /** Asks */
+            asks: boolean;
+            /** Edition */
+            edition: number;
+            /** Html */
+            html: string;
+            /** Item Id */
+            item_id: number;
+            /** Title */
+            title: string;
+            /** Written At */
+            written_at: string | null;
+        };
+        /** SyllabusIn */
+        SyllabusIn: {
+            /** Item Id */
+            item_id: number;
+        };
+        /** Teacher */
+        Teacher: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Sections */
+            sections: string[];
         };
         /**
          * TermMap
@@ -3622,6 +4045,27 @@ export interface components {
             value: string | null;
         };
         /**
+         * Tour
+         * @description A course explained by itself. `first`: nobody has shown this reader around yet.
+         */
+        Tour: {
+            /** First */
+            first: boolean;
+            /** Parts */
+            parts: components["schemas"]["TourPart"][];
+        };
+        /** TourPart */
+        TourPart: {
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: string[];
+            /** Links */
+            links: components["schemas"]["Link"][];
+            /** Title */
+            title: string;
+        };
+        /**
          * Uploaded
          * @description `shrunk_from`: width and height of a picture that was scaled down.
          */
@@ -3666,6 +4110,22 @@ export interface components {
              * @default []
              */
             seen: number[][];
+        };
+        /**
+         * Weight
+         * @description A category; `weight` in percent, empty in a course that adds points.
+         */
+        Weight: {
+            /** Dropped */
+            dropped: number;
+            /** Items */
+            items: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Weight */
+            weight: string;
         };
         /** Work */
         Work: {
@@ -4103,6 +4563,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DateCheck"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_new_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                report_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettledIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
         };
@@ -4963,6 +5476,141 @@ export interface operations {
             };
         };
     };
+    apps_library_api_routers_read_library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Library"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_new_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_edit_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_entry_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_entry_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                entry_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
     apps_courses_api_layout_new_module: {
         parameters: {
             query?: never;
@@ -5218,6 +5866,46 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Paste"];
                 };
+            };
+        };
+    };
+    apps_library_api_routers_print_guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    apps_library_api_routers_print_syllabus: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5477,6 +6165,32 @@ export interface operations {
             };
         };
     };
+    apps_library_api_routers_choose_syllabus: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SyllabusIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     apps_courses_api_time_read_term: {
         parameters: {
             query?: never;
@@ -5547,6 +6261,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TermMove"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_read_tour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tour"];
+                };
+            };
+        };
+    };
+    apps_library_api_routers_tour_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
                 };
             };
         };

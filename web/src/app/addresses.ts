@@ -8,4 +8,5 @@ export const gradePath = (slug: string, id: number, person?: number): string =>
 export const standingPath = (slug: string): string => `/c/${slug}/standing`;
 export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;
 export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term/${view}`;
+export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
 export const setupPath = (slug: string, part = "schedule"): string => `/c/${slug}/setup/${part}`;

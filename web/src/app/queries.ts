@@ -17,3 +17,10 @@ export const useRibbon = (slug: () => string) =>
     queryKey: ["ribbon", slug],
     queryFn: () => told(client.GET("/api/courses/{slug}/ribbon", { params: { path: { slug: slug() } } })),
   });
+
+/** Whether nobody has shown this person around the course yet; a failure to ask holds nobody up. */
+export const firstTour = (slug: string): Promise<boolean> =>
+  told(client.GET("/api/courses/{slug}/tour", { params: { path: { slug } } })).then(
+    (tour) => tour.first,
+    () => false,
+  );

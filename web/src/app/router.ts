@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
 import gradingRoutes from "@/places/grading/routes";
 import itemRoutes from "@/places/item/routes";
+import libraryRoutes from "@/places/library/routes";
 import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
@@ -27,6 +28,7 @@ const routes: RouteRecordRaw[] = [
       ...itemRoutes,
       ...termRoutes,
       ...standingRoutes,
+      ...libraryRoutes,
       ...gradingRoutes,
       ...setupRoutes,
     ],

@@ -56,6 +56,8 @@ export default {
     term: "Term",
     standing: "Standing",
     gradebook: "Gradebook",
+    library: "Library",
+    roster: "Roster",
     setup: "Setup",
   },
   keys: {
@@ -64,6 +66,7 @@ export default {
     week: "Go to the week (g, then w)",
     standing: "Go to your standing or the gradebook (g, then s)",
     term: "Go to the term (g, then t)",
+    library: "Go to the library (g, then l)",
     today: "Go to Today (g, then d)",
     moveDay: "On the term map: move the item in focus by a day (Shift and an arrow)",
     pick: "On the term map: choose several (Space)",

@@ -4,6 +4,7 @@ from apps.assignments.public import copy_briefs
 from apps.courses.public import Course, copy_layout
 from apps.gradebook.public import copy_grading
 from apps.kernel.public import Actor
+from apps.library.public import copy_library
 
 
 def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
@@ -11,4 +12,5 @@ def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
     course, items = copy_layout(actor, source, title, code)
     copy_grading(actor, source, course, items)
     copy_briefs(items)
+    copy_library(source, course, items)
     return course

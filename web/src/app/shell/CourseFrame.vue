@@ -2,8 +2,9 @@
 import { computed, watch } from "vue";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
-import { gradebookPath, standingPath, stepPath, termPath } from "@/app/addresses";
-import { useRibbon } from "../queries";
+import { gradebookPath, libraryPath, standingPath, stepPath, termPath } from "@/app/addresses";
+import type { Shapes } from "@/api/client";
+import { firstTour, useRibbon } from "../queries";
 import AsOn from "./AsOn.vue";
 import CourseRibbon from "./CourseRibbon.vue";
 import LoadingNote from "./LoadingNote.vue";
@@ -22,10 +23,16 @@ const chosen = computed(
   () => String(route.params.key ?? "") || shownStep.value || ribbon.value?.current || "",
 );
 
+/** The first visit begins with the tour, every other one with the current week. */
+async function enter(found: Shapes["Ribbon"]): Promise<void> {
+  const shown = found.role === "student" ? await firstTour(slug) : false;
+  await router.replace(shown ? libraryPath(slug, "tour") : stepPath(slug, found.current, found.dated));
+}
+
 watch(
   [ribbon, () => route.name],
   ([found, name]) => {
-    if (found && name === "course") void router.replace(stepPath(slug, found.current, found.dated));
+    if (found && name === "course") void enter(found);
     if (found) document.title = `${found.code} ${found.title} · Unvo`;
   },
   { immediate: true },
@@ -43,6 +50,7 @@ useKeys(() => ({
   "]": () => toStep(1),
   "g w": () => ribbon.value && void router.push(stepPath(slug, chosen.value, ribbon.value.dated)),
   "g t": () => ribbon.value?.dated && void router.push(termPath(slug)),
+  "g l": () => void router.push(libraryPath(slug)),
   "g d": () => void router.push("/"),
   "g s": () => void router.push(ribbon.value?.role === "student" ? standingPath(slug) : gradebookPath(slug)),
 }));

@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { gradebookPath, setupPath, standingPath, stepPath, termPath } from "@/app/addresses";
+import { gradebookPath, libraryPath, setupPath, standingPath, stepPath, termPath } from "@/app/addresses";
 
 const { ribbon, chosen } = defineProps<{ ribbon: Shapes["Ribbon"]; chosen: string }>();
 const { t } = useI18n();
@@ -15,12 +15,19 @@ const places = computed(() => {
     to: stepPath(ribbon.slug, chosen || ribbon.current, ribbon.dated),
   };
   const term = ribbon.dated ? [{ key: "term", name: t("place.term"), to: termPath(ribbon.slug) }] : [];
+  const library = { key: "library", name: t("place.library"), to: libraryPath(ribbon.slug) };
   if (ribbon.role === "student")
-    return [week, ...term, { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) }];
+    return [
+      week,
+      ...term,
+      { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) },
+      library,
+    ];
   return [
     week,
     ...term,
     { key: "gradebook", name: t("place.gradebook"), to: gradebookPath(ribbon.slug) },
+    library,
     { key: "setup", name: t("place.setup"), to: setupPath(ribbon.slug) },
   ];
 });

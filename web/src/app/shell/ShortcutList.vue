@@ -9,6 +9,7 @@ const LIST = [
   ["g w", "week"],
   ["g s", "standing"],
   ["g t", "term"],
+  ["g l", "library"],
   ["g d", "today"],
   ["j  k", "path"],
   ["[  ]", "weeks"],

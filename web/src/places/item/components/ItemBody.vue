@@ -9,6 +9,7 @@ import RichText from "@/ui/richtext/RichText.vue";
 import ItemFiles from "./ItemFiles.vue";
 
 const EditionList = defineAsyncComponent(() => import("./EditionList.vue"));
+const ReportDialog = defineAsyncComponent(() => import("@/places/library/components/ReportDialog.vue"));
 const MediaPlayer = defineAsyncComponent(() => import("./MediaPlayer.vue"));
 const SlidesView = defineAsyncComponent(() => import("./SlidesView.vue"));
 const TextEditor = defineAsyncComponent(() => import("./TextEditor.vue"));
@@ -17,6 +18,7 @@ const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>()
 const { t } = useI18n();
 const editing = ref(false);
 const comparing = ref(false);
+const reporting = ref(false);
 const host = computed(() => (page.address ? new URL(page.address).host : ""));
 const isMedia = computed(() => page.row.kind === "video" || page.row.kind === "audio");
 const plays = computed(() => isMedia.value && (page.file !== null || page.embeds));
@@ -52,6 +54,12 @@ const WRITTEN = ["page", "acknowledgement", "offline"];
         t("editions.title")
       }}</UiButton>
     </div>
+    <p v-if="!page.teaching" class="no-print mt-5 text-[14px]">
+      <button type="button" class="min-h-6 text-soft underline" @click="reporting = true">
+        {{ t("library.report") }}
+      </button>
+    </p>
+    <ReportDialog v-if="reporting" :slug="slug" :item-id="page.row.id" @close="reporting = false" />
     <EditionList v-if="comparing" :slug="slug" :id="page.row.id" />
     <ItemFiles :page="page" :slug="slug" />
   </template>

@@ -33,7 +33,7 @@ const label = (name: Part): string =>
   <NothingHere v-if="error && !schedule" :message="wrong(error)" />
   <main v-else-if="schedule" id="content" class="page">
     <h1 class="sr-only">{{ t("setup.title") }}: {{ t(`setup.${part}`) }}</h1>
-    <nav class="parts no-print" :aria-label="t('setup.parts')">
+    <nav class="part-line no-print" :aria-label="t('setup.parts')">
       <RouterLink
         v-for="name in names"
         :key="name"
@@ -51,23 +51,6 @@ const label = (name: Part): string =>
 <style scoped>
 .page {
   padding: 12px 24px 80px;
-}
-.parts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-  margin-bottom: 10px;
-  font-size: 14px;
-}
-.parts a {
-  padding: 4px 0;
-  color: var(--ink-soft);
-  text-decoration: none;
-}
-.parts .on {
-  color: var(--ink);
-  font-weight: 700;
-  box-shadow: inset 0 -2px 0 var(--ink);
 }
 @media (max-width: 719px) {
   .page {

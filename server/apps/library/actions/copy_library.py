@@ -1,0 +1,23 @@
+from __future__ import annotations
+
+from apps.courses.public import Course, with_addresses
+from apps.kernel.public import copied
+from apps.library.models import Entry
+
+COPIED = ("shelf", "title", "address", "steps", "notes", "position", "published")
+
+
+def copy_library(source: Course, course: Course, items: dict[int, int]) -> None:
+    """Every shelf but the recordings, which are of that term; links and files follow. Part of copying a course."""
+    entries = Entry.objects.filter(course=source, removed=False).exclude(shelf=Entry.RECORDINGS).select_related("file")
+    for entry in entries.order_by("id"):
+        made = Entry.objects.create(
+            course=course,
+            html=with_addresses(entry.html, items, course.slug),
+            **{name: getattr(entry, name) for name in COPIED},
+        )
+        if entry.file is not None:
+            made.file = copied(entry.file, ("library_entry", made.pk))
+            made.save(update_fields=["file"])
+    if source.syllabus_id in items:
+        Course.objects.filter(pk=course.pk).update(syllabus_id=items[source.syllabus_id])

@@ -1,0 +1,46 @@
+"""The course on paper: the syllabus with what is generated, and the guide on one page."""
+
+from __future__ import annotations
+
+from zoneinfo import ZoneInfo
+
+from apps.courses.public import Course, Reader, day_range, laid_for, moment
+from apps.kernel.public import pdf
+from apps.library.api import schemas as out
+from apps.library.shelves import library
+from apps.library.tour import tour
+
+
+def guide(course: Course, reader: Reader) -> bytes:
+    """The tour, on one page."""
+    found = tour(course, reader)
+    printed = moment(reader.now, ZoneInfo(course.zone))
+    return pdf("library/guide.html", {"course": course, "parts": found.parts, "printed": printed})
+
+
+def syllabus_paper(course: Course, reader: Reader) -> bytes:
+    found, laid = library(course, reader), laid_for(course, reader)
+    weeks = [
+        {
+            "number": week.number,
+            "dates": day_range(week.first_day, week.last_day),
+            "break": week.break_name or "",
+            "topic": " · ".join(m.title for m in laid.students if m.week == week.number and week.number is not None),
+            "due": [
+                f"{i.title} ({moment(i.span.due, laid.zone)})"
+                for m in laid.students
+                if m.week == week.number and week.number is not None
+                for i in m.items
+                if i.counts and i.span.due is not None
+            ],
+        }
+        for week in laid.weeks
+    ]
+    people = [e for e in found.entries if e.shelf == "people"]
+    context = {"course": course, "found": found, "weeks": weeks, "people": people, "notes": _notes(found)}
+    return pdf("library/syllabus.html", context | {"printed": moment(reader.now, ZoneInfo(course.zone))})
+
+
+def _notes(found: out.Library) -> str:
+    edition = found.syllabus
+    return "" if edition is None else str(edition.edition)

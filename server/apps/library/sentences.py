@@ -1,0 +1,11 @@
+"""What the library says."""
+
+from django.utils.translation import gettext_lazy as _
+
+SENTENCES = {
+    "entry.steps": _("Up to %(most)s steps to sign up fit here."),
+    "entry.no_step": _("There is no such step any more. Load the page again."),
+    "entry.notes": _("A fact has up to 300 characters."),
+    "syllabus.no_text": _("The syllabus is a page or an acknowledgement of this course. Choose one of those."),
+    "report.too_many": _("You have reported %(most)s errors that nobody has looked at yet. Wait for an answer first."),
+}

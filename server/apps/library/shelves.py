@@ -1,0 +1,96 @@
+"""The library of a course as its reader finds it."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from apps.courses.public import Course, Item, Layout, Reader, file_out, laid_for, latest_text, opened_items, progress
+from apps.kernel.public import clean
+from apps.library.api import schemas as out
+from apps.library.generated import generated
+from apps.library.models import Entry, ErrorReport, StepDone
+
+
+def library(course: Course, reader: Reader) -> out.Library:
+    laid, teaching = laid_for(course, reader), reader.member.teaches
+    return out.Library(
+        teaching=teaching,
+        can_lay_out=reader.member.instructs,
+        zone=course.zone,
+        syllabus=syllabus(course, laid, reader),
+        syllabus_choices=_syllabus_choices(laid) if reader.member.instructs else [],
+        generated=generated(course, laid),
+        entries=_entries(course, reader),
+        reports=_reports(course, laid) if teaching else [],
+    )
+
+
+def syllabus(course: Course, laid: Layout, reader: Reader) -> out.Syllabus | None:
+    """The text of the course's syllabus item; nothing while it is hidden or locked for the reader."""
+    items = laid.items if reader.member.teaches else laid.student_items
+    item = items.get(course.syllabus_id or 0)
+    if item is None:
+        return None
+    acknowledged, done = 0, True
+    if not reader.member.teaches:
+        known = progress(course, laid, reader.person_id, reader.now)
+        if item.id not in opened_items(known):
+            return None
+        facts = known.facts.facts.get(item.id)
+        acknowledged, done = (facts.acknowledged_edition if facts else 0), known.course.items[item.id].done
+    text = latest_text(item.id)
+    return out.Syllabus(
+        item_id=item.id,
+        title=item.title,
+        html=clean(text.html) if text else "",
+        edition=text.edition if text else 0,
+        written_at=text.written_at if text else None,
+        acknowledged_edition=acknowledged,
+        asks=not done,
+    )
+
+
+def _syllabus_choices(laid: Layout) -> list[out.Link]:
+    kinds = (Item.PAGE, Item.ACKNOWLEDGEMENT)
+    return [out.Link(title=i.title, item_id=i.id) for i in laid.items.values() if i.kind in kinds]
+
+
+def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
+    rows = Entry.objects.filter(course=course, removed=False).select_related("file").order_by("position", "id")
+    if not reader.member.teaches:
+        rows = rows.filter(published=True)
+    done: dict[int, list[int]] = {}
+    for entry, step in StepDone.objects.filter(entry__course=course, person_id=reader.person_id).values_list(
+        "entry_id", "step"
+    ):
+        done.setdefault(entry, []).append(step)
+    return [
+        out.LibraryEntry(
+            id=e.pk,
+            shelf=cast(out.Shelf, e.shelf),
+            title=e.title,
+            html=clean(e.html),
+            address=e.address,
+            file=out.LibraryFile(**file_out(e.file).model_dump()) if e.file else None,
+            steps=e.steps,
+            steps_done=sorted(done.get(e.pk, [])),
+            notes=e.notes,
+            published=e.published,
+        )
+        for e in rows
+    ]
+
+
+def _reports(course: Course, laid: Layout) -> list[out.Report]:
+    """Those that nobody has settled, the oldest first."""
+    rows = ErrorReport.objects.filter(course=course, settled_at=None).select_related("person").order_by("at")
+    return [
+        out.Report(
+            id=r.pk,
+            by=r.person.name,
+            item=out.Link(title=laid.items[r.item_id].title, item_id=r.item_id) if r.item_id in laid.items else None,
+            text=r.text,
+            at=r.at,
+        )
+        for r in rows
+    ]

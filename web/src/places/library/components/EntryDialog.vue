@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { reactive, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { upload, wishKey, type Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
+import UiCheck from "@/ui/field/UiCheck.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { sayWrong } from "@/ui/notice/notices";
+import { useLibraryWrites } from "../queries";
+
+const { slug, shelf, entry } = defineProps<{
+  slug: string;
+  shelf: Shapes["LibraryEntry"]["shelf"];
+  entry: Shapes["LibraryEntry"] | null;
+}>();
+const emit = defineEmits<{ close: [] }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const queries = useQueryClient();
+const writes = useLibraryWrites(() => slug);
+const NOTES: Partial<Record<typeof shelf, string[]>> = {
+  errata: ["reads", "should"],
+  equipment: ["where"],
+  people: ["role", "answers", "hours", "contact"],
+};
+const notes = NOTES[shelf] ?? [];
+/** A plain text keeps its paragraphs; one with more to it is left to the text of an item. */
+const plain = (html: string): string =>
+  (new DOMParser().parseFromString(html.replaceAll("</p>", "\n"), "text/html").body.textContent ?? "").trim();
+const escaped = (line: string): string =>
+  line.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;");
+const form = reactive({
+  title: entry?.title ?? "",
+  text: plain(entry?.html ?? ""),
+  address: entry?.address ?? "",
+  steps: (entry?.steps ?? []).join("\n"),
+  notes: { ...(entry?.notes ?? {}) } as Record<string, string>,
+  published: entry?.published ?? true,
+});
+const file = ref<File | null>(null);
+
+async function keep(): Promise<void> {
+  const paragraphs = form.text.split("\n").filter((line) => line.trim());
+  const wish = {
+    title: form.title,
+    html: paragraphs.map((line) => `<p>${escaped(line)}</p>`).join(""),
+    address: form.address,
+    steps: form.steps.split("\n").filter((s) => s.trim()),
+    notes: form.notes,
+    published: form.published,
+  };
+  const kept = await (
+    entry ? writes.change.mutateAsync({ id: entry.id, ...wish }) : writes.make.mutateAsync({ shelf, ...wish })
+  ).catch(() => null);
+  if (!kept) return;
+  if (file.value) {
+    try {
+      await upload(`/api/courses/${slug}/library/${kept.id}/file`, file.value, wishKey(), () => undefined);
+      await queries.invalidateQueries();
+    } catch (error) {
+      sayWrong(wrong(error));
+      return;
+    }
+  }
+  emit("close");
+}
+const chosen = (event: Event) => (file.value = (event.target as HTMLInputElement).files?.[0] ?? null);
+</script>
+
+<template>
+  <UiDialog :open="true" :title="entry?.title ?? t(`library.new.${shelf}`)" @close="emit('close')">
+    <form class="grid gap-3" @submit.prevent="keep">
+      <UiField v-slot="{ field }" :label="t(`library.titleOf.${shelf}`)">
+        <input :id="field" v-model="form.title" class="field" maxlength="200" required />
+      </UiField>
+      <UiField v-for="name in notes" :key="name" v-slot="{ field }" :label="t(`library.note.${name}`)">
+        <input :id="field" v-model="form.notes[name]" class="field" maxlength="300" />
+      </UiField>
+      <UiField v-slot="{ field }" :label="t(shelf === 'faq' ? 'library.answer' : 'library.text')">
+        <textarea :id="field" v-model="form.text" class="field" rows="4" />
+      </UiField>
+      <UiField v-if="shelf === 'tools'" v-slot="{ field }" :label="t('library.steps')">
+        <textarea :id="field" v-model="form.steps" class="field" rows="4" />
+      </UiField>
+      <UiField v-if="shelf !== 'faq' && shelf !== 'errata'" v-slot="{ field }" :label="t('settings.address')">
+        <input :id="field" v-model="form.address" class="field" type="url" />
+      </UiField>
+      <label v-if="['handouts', 'textbook', 'recordings'].includes(shelf)" class="text-[14px]">
+        {{ t("settings.chooseFile") }} <input type="file" class="ml-2" @change="chosen" />
+      </label>
+      <UiCheck v-model="form.published" :label="t('settings.published')" />
+      <div class="flex gap-2">
+        <UiButton look="main" type="submit">{{ t("app.save") }}</UiButton>
+        <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
+      </div>
+    </form>
+  </UiDialog>
+</template>

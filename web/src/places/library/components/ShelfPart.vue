@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import UiButton from "@/ui/button/UiButton.vue";
+import { say } from "@/ui/notice/notices";
+import RichText from "@/ui/richtext/RichText.vue";
+import { useLibraryWrites } from "../queries";
+import EntryDialog from "./EntryDialog.vue";
+
+/** One shelf: its entries as a list, each with what its kind has. */
+const { shelf, library, slug } = defineProps<{
+  shelf: Shapes["LibraryEntry"]["shelf"];
+  library: Shapes["Library"];
+  slug: string;
+}>();
+const { t } = useI18n();
+const writes = useLibraryWrites(() => slug);
+const entries = computed(() => library.entries.filter((e) => e.shelf === shelf));
+const editing = ref<Shapes["LibraryEntry"] | "new" | null>(null);
+
+async function remove(entry: Shapes["LibraryEntry"]): Promise<void> {
+  await writes.change.mutateAsync({ id: entry.id, removed: true });
+  say(t("layout.removed", { title: entry.title }), {
+    label: t("app.undo"),
+    run: () => writes.change.mutate({ id: entry.id, removed: false }),
+  });
+}
+const tick = (id: number, step: number, event: Event) =>
+  writes.step.mutate({ id, step, done: (event.target as HTMLInputElement).checked });
+</script>
+
+<template>
+  <section class="shelf" :aria-label="t(`library.shelf.${shelf}`)">
+    <div class="flex items-baseline gap-4">
+      <h2>{{ t(`library.shelf.${shelf}`) }}</h2>
+      <UiButton v-if="library.can_lay_out" look="text" @click="editing = 'new'">{{
+        t("library.add")
+      }}</UiButton>
+    </div>
+    <p v-if="!entries.length" class="py-2 text-soft">{{ t(`library.empty.${shelf}`) }}</p>
+    <ul>
+      <li v-for="entry in entries" :key="entry.id" :class="{ 'opacity-75': !entry.published }">
+        <div class="flex items-baseline gap-3">
+          <h3>
+            <a v-if="entry.address" :href="entry.address" target="_blank" rel="noopener noreferrer">{{
+              entry.title
+            }}</a>
+            <template v-else>{{ entry.title }}</template>
+          </h3>
+          <span v-if="!entry.published" class="text-[13px] text-soft">{{ t("size.draft") }}</span>
+          <span v-if="library.can_lay_out" class="no-print ml-auto">
+            <UiButton
+              look="text"
+              :aria-label="t('layout.menu', { title: entry.title })"
+              @click="editing = entry"
+              >{{ t("library.change") }}</UiButton
+            >
+            <UiButton
+              look="text"
+              :aria-label="t('files.removeOne', { name: entry.title })"
+              @click="remove(entry)"
+              >{{ t("layout.remove") }}</UiButton
+            >
+          </span>
+        </div>
+        <dl v-if="Object.values(entry.notes).some(Boolean)" class="notes">
+          <template v-for="(value, name) in entry.notes" :key="name">
+            <div v-if="value">
+              <dt>{{ t(`library.note.${name}`) }}</dt>
+              <dd>{{ value }}</dd>
+            </div>
+          </template>
+        </dl>
+        <RichText v-if="entry.html" :html="entry.html" />
+        <ol v-if="entry.steps.length" class="mt-1">
+          <li v-for="(step, n) in entry.steps" :key="n" class="!border-0 !p-0">
+            <label class="flex min-h-7 items-center gap-2">
+              <input
+                type="checkbox"
+                :checked="entry.steps_done.includes(n)"
+                @change="tick(entry.id, n, $event)"
+              />
+              {{ step }}
+            </label>
+          </li>
+        </ol>
+        <p v-if="entry.file">
+          <a :href="entry.file.address" class="underline" download>{{
+            t("item.download", { name: entry.file.name })
+          }}</a>
+          <span class="figures ml-2 text-soft">{{ t("receipt.bytes", { n: entry.file.size }) }}</span>
+        </p>
+      </li>
+    </ul>
+    <EntryDialog
+      v-if="editing"
+      :slug="slug"
+      :shelf="shelf"
+      :entry="editing === 'new' ? null : editing"
+      @close="editing = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+.shelf {
+  max-width: 860px;
+  margin-bottom: 28px;
+}
+.shelf h2 {
+  font-size: 20px;
+  font-weight: 700;
+}
+.shelf li {
+  padding: 8px 0;
+  border-top: 1px solid var(--rule-faint);
+}
+.shelf h3 {
+  font: 650 16px var(--font-head);
+}
+.notes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 24px;
+  font-size: 14.5px;
+}
+.notes dt {
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+</style>
