@@ -64,6 +64,11 @@ TABLE: dict[str, set[str]] = {
     f"get {COURSE}/conditions/{{kind}}/{{thing_id}}": INSTRUCTORS,
     f"post {COURSE}/conditions/preview": INSTRUCTORS,
     f"put {COURSE}/conditions": INSTRUCTORS,
+    f"get {COURSE}/roster": TEACHERS,
+    f"get {COURSE}/progress/{{module_id}}": TEACHERS,
+    f"post {COURSE}/groups": INSTRUCTORS,
+    f"put {COURSE}/groups/{{group_id}}": INSTRUCTORS,
+    f"delete {COURSE}/groups/{{group_id}}": INSTRUCTORS,
     f"get {COURSE}/library": MEMBERS,
     f"post {COURSE}/library": INSTRUCTORS,
     f"patch {COURSE}/library/{{entry_id}}": INSTRUCTORS,
@@ -172,6 +177,8 @@ BODIES |= {
     f"patch {COURSE}/library/{{entry_id}}": {"title": "Renamed"},
     f"post {COURSE}/library/{{entry_id}}/steps": {"step": 0, "done": True},
     f"put {COURSE}/syllabus": {"item_id": 1},
+    f"post {COURSE}/groups": {"name": "Crew B", "members": []},
+    f"put {COURSE}/groups/{{group_id}}": {"name": "Crew B", "members": []},
     f"post {COURSE}/error-reports": {"text": "A wrong sign"},
     f"put {COURSE}/error-reports/{{report_id}}": {"settled": True},
 }
@@ -245,6 +252,7 @@ class PermissionTable(DemoCase):
             "file_id": 0,
             "entry_id": Entry.objects.filter(course=self.course, shelf="tools").first().pk,  # type: ignore[union-attr]
             "report_id": 0,
+            "group_id": 0,
             "kind": "item",
             "thing_id": self.item("Check 7: traverse computation").pk,
             "feed_id": 0,

@@ -63,6 +63,8 @@ class MarkSource(Protocol):
 
     def of_person(self, course: Course, laid: Layout, person_id: int) -> Marks: ...
 
+    def of_students(self, course: Course, layouts: Mapping[int, Layout]) -> dict[int, Marks]: ...
+
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]: ...
 
 
@@ -75,6 +77,9 @@ class _NoMarks:
 
     def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
         return []
+
+    def of_students(self, course: Course, layouts: Mapping[int, Layout]) -> dict[int, Marks]:
+        return {}
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
         return {}

@@ -154,6 +154,19 @@ def progress_in(courses: dict[int, tuple[Course, Layout]], person_id: int, now: 
     return {pk: _progress(laid, rows.get(pk, []), known.get(pk, Marks()), now) for pk, (_, laid) in courses.items()}
 
 
+def progress_of(course: Course, person_ids: list[int], now: datetime) -> dict[int, Progress]:
+    """By person, at two queries for all of them, each by their own layout."""
+    laid = layout(course)
+    layouts = {pk: layout_for(laid, pk) for pk in person_ids}
+    rows: dict[int, list[FactRow]] = {pk: [] for pk in person_ids}
+    for person_id, *row in Fact.objects.filter(course=course, person_id__in=person_ids).values_list(
+        "person_id", *FACT_FIELDS
+    ):
+        rows[person_id].append(tuple(row))
+    known = marks().of_students(course, layouts)
+    return {pk: _progress(layouts[pk], rows[pk], known.get(pk, Marks()), now) for pk in person_ids}
+
+
 def _progress(laid: Layout, rows: list[FactRow], known: Marks, now: datetime) -> Progress:
     excused = {i: Mark(excused=True) for i, item in laid.student_items.items() if item.excused}
     facts = PersonFacts(person_facts(rows), known.core() | excused)

@@ -14,7 +14,7 @@ from unvo_core.path.model import Mark
 from apps.courses.public import ClassCount, Course, Layout, Marks, NewScore, ShownMark
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
-from apps.gradebook.queries import cells_of_person, cells_of_person_in, new_scores
+from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in, new_scores
 from apps.gradebook.setup import setup
 
 
@@ -32,6 +32,15 @@ class GradebookMarks:
         for pk, (course, laid) in courses.items():
             cells = by_course.get(pk, {})
             found[pk] = marks_from(laid, cells, counts_from(course, laid, cells))
+        return found
+
+    def of_students(self, course: Course, layouts: Mapping[int, Layout]) -> dict[int, Marks]:
+        """By person, at one query for all of them; each by their own layout."""
+        by_person = cells_of_people(course, list(layouts))
+        found = {}
+        for person_id, laid in layouts.items():
+            cells = by_person.get(person_id, {})
+            found[person_id] = marks_from(laid, cells, counts_from(course, laid, cells))
         return found
 
     def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:

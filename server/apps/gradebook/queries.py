@@ -86,6 +86,19 @@ def cells_of_person_in(course_ids: list[int], person_id: int) -> dict[int, dict[
     return {course: _gathered(found) for course, found in by_course.items()}
 
 
+def cells_of_people(course: Course, person_ids: list[int]) -> dict[int, dict[int, CellScores]]:
+    """Person -> item -> their cell."""
+    rows = (
+        Cell.objects.filter(graded_item__course=course, person_id__in=person_ids)
+        .order_by("graded_item_id", "scores__attempt")
+        .values_list("person_id", "graded_item__item_id", *CELL_FIELDS)
+    )
+    by_person: dict[int, list[CellRow]] = {}
+    for person_id, *row in rows:
+        by_person.setdefault(person_id, []).append(tuple(row))
+    return {person: _gathered(found) for person, found in by_person.items()}
+
+
 def new_scores(person_id: int, since: datetime) -> list[NewScore]:
     rows = (
         Score.objects.filter(cell__person_id=person_id, released_at__gt=since)

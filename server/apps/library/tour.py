@@ -36,12 +36,7 @@ def tour(course: Course, reader: Reader) -> out.Tour:
     laid = laid_for(course, reader)
     weeks = _("How a week runs") if laid.term else _("How a module runs")
     parts = [
-        out.TourPart(
-            key="weeks",
-            title=_("How a week runs") if laid.term else _("How a module runs"),
-            lines=_week_lines(course, laid),
-            links=[],
-        ),
+        out.TourPart(key="weeks", title=weeks, lines=_week_lines(course, laid), links=[]),
         out.TourPart(key="places", title=_("Where things are"), lines=[], links=_places(laid, reader)),
         out.TourPart(key="counts", title=_("What counts"), lines=_counting(course), links=_heaviest(laid)),
         out.TourPart(key="dates", title=_("Dates to know"), lines=_dates(laid), links=[]),

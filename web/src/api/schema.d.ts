@@ -318,6 +318,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** New Group */
+        post: operations["apps_courses_api_roster_new_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Group */
+        put: operations["apps_courses_api_roster_edit_group"];
+        post?: never;
+        /** Delete Group */
+        delete: operations["apps_courses_api_roster_delete_group"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}": {
         parameters: {
             query?: never;
@@ -1045,6 +1080,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/progress/{module_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Progress */
+        get: operations["apps_courses_api_roster_read_progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/rhythms": {
         parameters: {
             query?: never;
@@ -1092,6 +1144,23 @@ export interface paths {
         };
         /** Course Ribbon */
         get: operations["apps_courses_api_reading_course_ribbon"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/roster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Roster */
+        get: operations["apps_courses_api_roster_read_roster"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2352,6 +2421,25 @@ export interface components {
             late_rule_id: number | null;
         };
         /**
+         * GroupIn
+         * @description A group as it is to be: its name and everybody in it.
+         */
+        GroupIn: {
+            /** Members */
+            members: number[];
+            /** Name */
+            name: string;
+        };
+        /** GroupOut */
+        GroupOut: {
+            /** Id */
+            id: number;
+            /** Members */
+            members: number[];
+            /** Name */
+            name: string;
+        };
+        /**
          * HandCondition
          * @description A teacher opens it: `opened` says whether it is, for everybody.
          */
@@ -2803,6 +2891,30 @@ export interface components {
             /** Week */
             week?: number | null;
         };
+        /** ModuleName */
+        ModuleName: {
+            /** Id */
+            id: number;
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+        };
+        /** ModuleProgress */
+        ModuleProgress: {
+            /** Id */
+            id: number;
+            /** Items */
+            items: components["schemas"]["ItemRef"][];
+            /** Modules */
+            modules: components["schemas"]["ModuleName"][];
+            /** Rows */
+            rows: components["schemas"]["ProgressRow"][];
+            /** Title */
+            title: string;
+            /** Zone */
+            zone: string;
+        };
         /** MovedMoment */
         MovedMoment: {
             /** After */
@@ -2834,6 +2946,13 @@ export interface components {
             score: components["schemas"]["OwnScore"] | null;
             /** Turnaround Days */
             turnaround_days: number;
+        };
+        /** Named */
+        Named: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /** News */
         News: {
@@ -3032,6 +3151,35 @@ export interface components {
             /** Week */
             week: number | null;
         };
+        /** ProgressCell */
+        ProgressCell: {
+            /** By Hand */
+            by_hand: boolean;
+            /** By Teacher */
+            by_teacher: boolean;
+            /** Done */
+            done: boolean;
+            /** Done At */
+            done_at: string | null;
+            /** State */
+            state: string;
+        };
+        /**
+         * ProgressRow
+         * @description `cells` by item; None where the item is not on this student's path.
+         */
+        ProgressRow: {
+            /** Cells */
+            cells: (components["schemas"]["ProgressCell"] | null)[];
+            /** Done */
+            done: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Required */
+            required: number;
+        };
         /** Queue */
         Queue: {
             /** Can Release */
@@ -3224,6 +3372,24 @@ export interface components {
             term: string;
             /** Title */
             title: string;
+            /** Zone */
+            zone: string;
+        };
+        /** Roster */
+        Roster: {
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Sections */
+            sections: components["schemas"]["Named"][];
+            /** Students */
+            students: components["schemas"]["Student"][];
             /** Zone */
             zone: string;
         };
@@ -3808,6 +3974,35 @@ export interface components {
             over: number;
             /** Planned */
             planned: number;
+        };
+        /**
+         * Student
+         * @description `at`: the first open, required item not done; `since`: when it could be begun.
+         */
+        Student: {
+            /** Allowances */
+            allowances: number;
+            at: components["schemas"]["ItemRef"] | null;
+            /** Done */
+            done: number;
+            /** Group Ids */
+            group_ids: number[];
+            /** Id */
+            id: number;
+            /** Last Seen */
+            last_seen: string | null;
+            /** Name */
+            name: string;
+            /** Overdue */
+            overdue: components["schemas"]["ItemRef"][];
+            /** Required */
+            required: number;
+            /** Section Id */
+            section_id: number | null;
+            /** Since */
+            since: string | null;
+            /** Stuck */
+            stuck: boolean;
         };
         /** Syllabus */
         Syllabus: {
@@ -4638,6 +4833,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+        };
+    };
+    apps_courses_api_roster_new_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+        };
+    };
+    apps_courses_api_roster_edit_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+        };
+    };
+    apps_courses_api_roster_delete_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
                 };
             };
         };
@@ -5950,6 +6221,29 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_roster_read_progress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                module_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ModuleProgress"];
+                };
+            };
+        };
+    };
     apps_transfer_api_routers_read_rhythms: {
         parameters: {
             query?: never;
@@ -6042,6 +6336,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ribbon"];
+                };
+            };
+        };
+    };
+    apps_courses_api_roster_read_roster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Roster"];
                 };
             };
         };

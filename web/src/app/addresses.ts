@@ -9,4 +9,6 @@ export const standingPath = (slug: string): string => `/c/${slug}/standing`;
 export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;
 export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term/${view}`;
 export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
+export const rosterPath = (slug: string): string => `/c/${slug}/roster`;
+export const modulePath = (slug: string, module: number): string => `/c/${slug}/roster/module/${module}`;
 export const setupPath = (slug: string, part = "schedule"): string => `/c/${slug}/setup/${part}`;

@@ -24,3 +24,18 @@ export const firstTour = (slug: string): Promise<boolean> =>
     (tour) => tour.first,
     () => false,
   );
+
+/** The first module of the week that is shown now: where to look at the class from. */
+export function useSheetModules(slug: () => string) {
+  const { data: ribbon } = useRibbon(slug);
+  return useQuery({
+    queryKey: ["sheet-module", slug, () => ribbon.value?.current],
+    enabled: () => !!ribbon.value?.current,
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/weeks/{key}", {
+          params: { path: { slug: slug(), key: ribbon.value?.current ?? "" } },
+        }),
+      ).then((sheet) => sheet.modules[0]?.id ?? 0),
+  });
+}

@@ -5,6 +5,7 @@ import libraryRoutes from "@/places/library/routes";
 import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
+import rosterRoutes from "@/places/roster/routes";
 import setupRoutes from "@/places/setup/routes";
 import standingRoutes from "@/places/standing/routes";
 import termRoutes from "@/places/term/routes";
@@ -29,6 +30,7 @@ const routes: RouteRecordRaw[] = [
       ...termRoutes,
       ...standingRoutes,
       ...libraryRoutes,
+      ...rosterRoutes,
       ...gradingRoutes,
       ...setupRoutes,
     ],

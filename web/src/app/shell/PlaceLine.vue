@@ -3,7 +3,15 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { gradebookPath, libraryPath, setupPath, standingPath, stepPath, termPath } from "@/app/addresses";
+import {
+  gradebookPath,
+  libraryPath,
+  rosterPath,
+  setupPath,
+  standingPath,
+  stepPath,
+  termPath,
+} from "@/app/addresses";
 
 const { ribbon, chosen } = defineProps<{ ribbon: Shapes["Ribbon"]; chosen: string }>();
 const { t } = useI18n();
@@ -28,6 +36,7 @@ const places = computed(() => {
     ...term,
     { key: "gradebook", name: t("place.gradebook"), to: gradebookPath(ribbon.slug) },
     library,
+    { key: "roster", name: t("place.roster"), to: rosterPath(ribbon.slug) },
     { key: "setup", name: t("place.setup"), to: setupPath(ribbon.slug) },
   ];
 });

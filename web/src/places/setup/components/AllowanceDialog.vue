@@ -12,7 +12,11 @@ import UiField from "@/ui/field/UiField.vue";
 import { useAllowances, useSetupWrites } from "../queries";
 
 /** One dialog for every allowance; `itemId` when it is given from an item. */
-const { slug, itemId } = defineProps<{ slug: string; itemId: number | null }>();
+const {
+  slug,
+  itemId,
+  personId = null,
+} = defineProps<{ slug: string; itemId: number | null; personId?: number | null }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
@@ -21,7 +25,7 @@ const writes = useSetupWrites(() => slug);
 const refused = ref("");
 const form = reactive({
   level: "person" as "person" | "group" | "section",
-  who: null as number | null,
+  who: personId,
   item: itemId,
   due: "",
   days: 0,

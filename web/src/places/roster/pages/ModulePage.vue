@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink, useRouter } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import { itemPath, modulePath, rosterPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
+import NothingHere from "@/app/shell/NothingHere.vue";
+import { tileOf } from "@/places/week/model/states";
+import { useTimes } from "@/ui/moment/zones";
+import StateTile from "@/ui/tile/StateTile.vue";
+import MarkDialog, { type Marking } from "../components/MarkDialog.vue";
+import { useModuleProgress } from "../queries";
+
+/** One module: the tiles of everybody in each of its items. */
+const { slug, module } = defineProps<{ slug: string; module: number }>();
+const { t } = useI18n();
+const router = useRouter();
+const wrong = useWrong();
+const { data: page, error } = useModuleProgress(
+  () => slug,
+  () => module,
+);
+const times = useTimes(() => page.value?.zone ?? "");
+const marking = ref<Marking | null>(null);
+type Row = Shapes["ProgressRow"];
+type Cell = NonNullable<Row["cells"][number]>;
+
+const words = (cell: Cell): string =>
+  [
+    cell.state === "scored" ? t("state.done") : t(`state.${cell.state}`, { at: "" }),
+    cell.done_at ? times.value.moment(cell.done_at) : "",
+    cell.by_teacher ? t("roster.byTeacher") : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+
+function open(row: Row, item: Shapes["ItemRef"], cell: Cell): void {
+  const { done, by_teacher: byTeacher, by_hand: byHand } = cell;
+  marking.value = {
+    person: row.id,
+    name: row.name,
+    item: item.id,
+    title: item.title,
+    done,
+    byTeacher,
+    byHand,
+  };
+}
+const toModule = (event: Event) =>
+  void router.push(modulePath(slug, Number((event.target as HTMLSelectElement).value)));
+</script>
+
+<template>
+  <NothingHere v-if="error && !page" :message="wrong(error)" />
+  <main v-else-if="page" id="content" class="page">
+    <div class="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+      <h1 class="text-[24px] font-bold">{{ page.title }}</h1>
+      <label class="text-[13.5px] text-soft"
+        >{{ t("roster.module") }}
+        <select class="field mt-1" :value="page.id" @change="toModule">
+          <option v-for="one in page.modules" :key="one.id" :value="one.id">
+            {{ one.step }} · {{ one.title }}
+          </option>
+        </select>
+      </label>
+      <RouterLink class="ml-auto" :to="rosterPath(slug)">{{ t("roster.whole") }}</RouterLink>
+    </div>
+    <!-- A wide table scrolls by keys as well. -->
+    <div
+      class="overflow-x-auto border border-rule bg-sheet"
+      tabindex="0"
+      role="region"
+      :aria-label="page.title"
+    >
+      <table class="ruled-table">
+        <thead>
+          <tr>
+            <th class="name">{{ t("roster.name") }}</th>
+            <th class="text-right">{{ t("roster.done") }}</th>
+            <th v-for="item in page.items" :key="item.id" class="item">
+              <RouterLink :to="itemPath(slug, item.id)">{{ item.title }}</RouterLink>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in page.rows" :key="row.id">
+            <th scope="row" class="name !font-semibold">{{ row.name }}</th>
+            <td class="figures text-right">{{ t("week.doneOf", { done: row.done, all: row.required }) }}</td>
+            <td v-for="(cell, n) in row.cells" :key="n">
+              <button
+                v-if="cell"
+                type="button"
+                class="cell"
+                :aria-label="
+                  t('roster.cell', { name: row.name, title: page.items[n]!.title, state: words(cell) })
+                "
+                :title="words(cell)"
+                @click="open(row, page.items[n]!, cell)"
+              >
+                <StateTile :tile="tileOf(cell)" :size="18" />
+                <span v-if="cell.by_teacher" aria-hidden="true">{{ t("roster.mark") }}</span>
+              </button>
+              <span v-else class="text-soft" :title="t('roster.notTheirs')">–</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <MarkDialog v-if="marking" :slug="slug" :marking="marking" @close="marking = null" />
+  </main>
+  <LoadingNote v-else />
+</template>
+
+<style scoped>
+.page {
+  padding: 14px 24px 80px;
+}
+.name {
+  position: sticky;
+  left: 0;
+  min-width: 180px;
+  background: var(--sheet);
+}
+.item {
+  max-width: 130px;
+  font-size: 12.5px;
+  line-height: 1.2;
+  vertical-align: bottom;
+}
+.cell {
+  display: flex;
+  min-width: 28px;
+  min-height: 28px;
+  align-items: center;
+  gap: 4px;
+}
+@media (max-width: 719px) {
+  .page {
+    padding: 12px 14px 80px;
+  }
+  .name {
+    min-width: 120px;
+  }
+}
+</style>
