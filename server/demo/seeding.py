@@ -40,6 +40,7 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     Enrolment.objects.bulk_create(
         Enrolment(course=induction, person=p, role=Enrolment.STUDENT) for p in class_[: min(12, students)]
     )
+    srv110.read_all_files(course)
     library.stock(course, class_[0])
     TourSeen.objects.bulk_create(TourSeen(course=course, person=p, at=now) for p in class_)
     if other_terms:

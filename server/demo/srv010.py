@@ -35,6 +35,7 @@ def make_course() -> Course:
         title="Site Safety Induction",
         zone="America/Chicago",
         turnaround_days=3,
+        gives_certificate=True,
         opened_at=now(),
     )
     layouter = Layouter(course, {}, None)

@@ -7,6 +7,7 @@ from decimal import Decimal
 from io import BytesIO
 from pathlib import Path
 
+from apps.courses.actions.read_files import read_files
 from apps.courses.models import Course, ItemFile, ItemText, MeetingPattern, Section, Term, TermBreak
 from apps.gradebook.models import Category, GradingScheme, LateRule
 from apps.kernel.public import SYSTEM, StoredFile, now, store
@@ -210,6 +211,12 @@ def _finish_week_seven(layouter: Layouter) -> None:
     slides.save(update_fields=["file", "pages"])
     sheet = _keep("traverse-form.csv", b"leg,azimuth,distance,latitude,departure\n", reading.pk)
     ItemFile.objects.create(item=reading, file=sheet, role=ItemFile.RESOURCE, label="Traverse form, empty")
+
+
+def read_all_files(course: Course) -> None:
+    """Search finds what is in the demo's files without waiting for a worker."""
+    for item_id in course.items.filter(file__isnull=False).values_list("pk", flat=True):
+        read_files(item_id)
 
 
 def _kept_asset(name: str, item_id: int) -> StoredFile:

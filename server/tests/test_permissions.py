@@ -64,6 +64,13 @@ TABLE: dict[str, set[str]] = {
     f"get {COURSE}/conditions/{{kind}}/{{thing_id}}": INSTRUCTORS,
     f"post {COURSE}/conditions/preview": INSTRUCTORS,
     f"put {COURSE}/conditions": INSTRUCTORS,
+    f"get {COURSE}/search": MEMBERS,
+    f"get {ITEM}/facts": STUDENTS,
+    f"get {COURSE}/classes/{{number}}": MEMBERS,
+    f"put {COURSE}/classes/{{number}}/absence": STUDENTS,
+    f"delete {COURSE}/classes/{{number}}/absence": STUDENTS,
+    f"get {COURSE}/absences": TEACHERS,
+    f"put {COURSE}/absences/{{absence_id}}/seen": TEACHERS,
     f"get {COURSE}/roster": TEACHERS,
     f"get {COURSE}/progress/{{module_id}}": TEACHERS,
     f"post {COURSE}/groups": INSTRUCTORS,
@@ -77,6 +84,7 @@ TABLE: dict[str, set[str]] = {
     f"put {COURSE}/syllabus": INSTRUCTORS,
     f"get {COURSE}/tour": MEMBERS,
     f"post {COURSE}/tour/seen": MEMBERS,
+    f"get {COURSE}/print/certificate": STUDENTS,
     f"get {COURSE}/print/guide": MEMBERS,
     f"get {COURSE}/print/syllabus": MEMBERS,
     f"post {COURSE}/error-reports": MEMBERS,
@@ -177,6 +185,7 @@ BODIES |= {
     f"patch {COURSE}/library/{{entry_id}}": {"title": "Renamed"},
     f"post {COURSE}/library/{{entry_id}}/steps": {"step": 0, "done": True},
     f"put {COURSE}/syllabus": {"item_id": 1},
+    f"put {COURSE}/classes/{{number}}/absence": {"reason": "The bus did not come"},
     f"post {COURSE}/groups": {"name": "Crew B", "members": []},
     f"put {COURSE}/groups/{{group_id}}": {"name": "Crew B", "members": []},
     f"post {COURSE}/error-reports": {"text": "A wrong sign"},
@@ -252,6 +261,7 @@ class PermissionTable(DemoCase):
             "file_id": 0,
             "entry_id": Entry.objects.filter(course=self.course, shelf="tools").first().pk,  # type: ignore[union-attr]
             "report_id": 0,
+            "absence_id": 0,
             "group_id": 0,
             "kind": "item",
             "thing_id": self.item("Check 7: traverse computation").pk,
@@ -259,6 +269,8 @@ class PermissionTable(DemoCase):
             "allowance_id": 0,
             "number": receipt.number if receipt else "",
         }
+        if "/classes/" in path:
+            values["number"] = 13
         return path.removeprefix("/api").format(**values)
 
     def call(self, operation: str, caller: Caller) -> int:

@@ -77,6 +77,11 @@ class CourseState:
     modules: dict[int, ModuleState]
     next_item_id: int | None
 
+    @property
+    def complete(self) -> bool:
+        """Every module is; a course without any required item never is."""
+        return all(m.complete for m in self.modules.values()) and any(m.required for m in self.modules.values())
+
 
 @dataclass(frozen=True, slots=True)
 class _Known:

@@ -24,10 +24,17 @@ def require_open(course: Course, item_id: int, actor: Actor) -> Progress:
     if item_id not in laid.student_items:
         raise not_found("item")
     known = progress(course, laid, actor.person_id, now())
+    refuse_locked(known, item_id)
+    return known
+
+
+def refuse_locked(known: Progress, item_id: int) -> None:
+    """The refusal of `require_open` for progress that was read already."""
+    if item_id not in known.laid.student_items:
+        raise not_found("item")
     state = known.course.items[item_id]
     if state.waits_for or state.opens_at or state.by_hand:
-        raise refusal(laid, item_id, known)
-    return known
+        raise refusal(known.laid, item_id, known)
 
 
 def opened_items(known: Progress) -> frozenset[int]:

@@ -8,14 +8,14 @@ from datetime import datetime
 from unvo_core.schedule.spans import MOMENTS
 
 from apps.courses import queries
-from apps.courses.access import ref, require_open
+from apps.courses.access import ref, refuse_locked
 from apps.courses.api import schemas as out
 from apps.courses.condition_choices import names_of
 from apps.courses.conditions import in_words
 from apps.courses.models import Course, Fact, ItemFile
-from apps.courses.sheets import Reader, Seen, item_ref, laid_for, look, row, sheet_module
+from apps.courses.sheets import Reader, Seen, item_ref, laid_for, look, own_progress, row, sheet_module
 from apps.courses.structure import LaidItem, Layout
-from apps.kernel.public import Actor, StoredFile, clean, may_embed, not_found
+from apps.kernel.public import StoredFile, clean, may_embed, not_found
 
 
 def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
@@ -27,7 +27,8 @@ def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
         module = laid.module_by_id[laid.items[item_id].module_id]
         seen = look(course, laid, reader, [i.id for i in module.items])
     else:
-        known = require_open(course, item_id, Actor(reader.person_id, ""))
+        known = own_progress(course, laid, reader)
+        refuse_locked(known, item_id)
         seen = Seen(known, {}, {}, 0)
     return _page(course, laid, item_id, seen, reader)
 

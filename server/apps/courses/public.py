@@ -1,6 +1,6 @@
 """What upper apps may use of courses."""
 
-from apps.courses.access import opened_items, require_doable, require_open
+from apps.courses.access import opened_items, ref, require_doable, require_open
 from apps.courses.actions.change_item import ItemEdit, change_item
 from apps.courses.actions.change_module import ModuleEdit, change_module
 from apps.courses.actions.copy_layout import copy_layout, with_addresses
@@ -38,7 +38,7 @@ from apps.courses.queries import (
     students,
 )
 from apps.courses.rules import row_of, rule_of
-from apps.courses.sheets import Reader, laid_for, start_by
+from apps.courses.sheets import Reader, item_ref, laid_for, own_progress, start_by
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.telling import use_teller
 from apps.courses.wording import MOMENT_NAMES, day_range, moment, written_day
@@ -87,6 +87,7 @@ __all__ = [
     "fact_counts",
     "file_out",
     "forget",
+    "item_ref",
     "item_row",
     "json_rows",
     "laid_for",
@@ -99,10 +100,12 @@ __all__ = [
     "moment",
     "note",
     "opened_items",
+    "own_progress",
     "person_layout",
     "progress",
     "raises_version",
     "read_feed",
+    "ref",
     "require_doable",
     "require_open",
     "row_of",

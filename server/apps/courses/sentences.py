@@ -74,6 +74,8 @@ SENTENCES = {
     "module.week": _("Week %(week)s is not in this term. It has the weeks %(first)s to %(last)s."),
     "module.objectives": _("A module takes up to 12 objectives."),
     "path.circle": _("These would wait for each other in a circle: %(items)s. Take one of them out."),
+    "walk.unreadable": _("This walk-through names a section or group that is gone. Begin it again."),
+    "absence.too_early": _("Say this at most 60 days ahead of the class."),
     "group.not_enrolled": _("A group is made of students of this course. Load the page again and choose anew."),
     "group.name_taken": _("There is a group called %(name)s already."),
     "group.in_use": _("%(name)s has an allowance, or an item is only for it. Take that away first."),

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from fractions import Fraction
 
-from unvo_core.path.evaluate import SETTLED, next_item
+from unvo_core.path.evaluate import SETTLED, CourseState, next_item
 from unvo_core.schedule.load import Load, load_of
 from unvo_core.schedule.term import current_week
 
@@ -18,6 +18,7 @@ from apps.courses.marks import ClassCount, marks
 from apps.courses.memberships import Membership
 from apps.courses.models import Course, Fact
 from apps.courses.structure import LaidItem, LaidModule, Layout
+from apps.courses.walking import MadeUp, laid_for_made_up, progress_of_made_up
 from apps.kernel.public import not_found
 
 DONE_FACTS = {
@@ -32,12 +33,16 @@ DONE_FACTS = {
 
 @dataclass(frozen=True)
 class Reader:
-    """Whoever looks at a course: their place in it, their daily minutes, the instant."""
+    """Whoever looks at a course: their place in it, their daily minutes, the instant.
+
+    `made_up`: the student as whom a teacher walks through it; `member` is that student's place then.
+    """
 
     person_id: int
     member: Membership
     budget: Sequence[int]
     now: datetime
+    made_up: MadeUp | None = None
 
 
 @dataclass(frozen=True)
@@ -54,13 +59,23 @@ def laid_for(course: Course, reader: Reader) -> Layout:
     """The course as this reader finds it laid: students with their section's classes and allowances."""
     if reader.member.teaches:
         return queries.layout(course)
+    if reader.made_up:
+        return laid_for_made_up(course, reader.made_up)
     return queries.person_layout(course, reader.person_id)
+
+
+def own_progress(course: Course, laid: Layout, reader: Reader) -> queries.Progress:
+    """The reader's own, or that of the student whom they walk through the course as."""
+    if reader.made_up:
+        return progress_of_made_up(laid, reader.made_up, reader.now)
+    return queries.progress(course, laid, reader.person_id, reader.now)
 
 
 def ribbon(course: Course, reader: Reader) -> out.Ribbon:
     laid = laid_for(course, reader)
     teaching = reader.member.teaches
-    shares = _class_shares(course, laid) if teaching else _own_shares(course, laid, reader)
+    states = None if teaching else own_progress(course, laid, reader).course
+    shares = _class_shares(course, laid) if states is None else _own_shares(states)
     cells = _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
     current = _current_key(laid, reader.now, cells)
     for cell in cells:
@@ -77,6 +92,8 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
         now=reader.now,
         next_class=_next_class(laid, reader.now),
         opened=course.opened_at is not None,
+        walking=reader.made_up is not None,
+        certificate=course.gives_certificate and states is not None and states.complete,
         current=current,
         cells=cells,
     )
@@ -89,9 +106,8 @@ def _next_class(laid: Layout, now: datetime) -> out.NextClass | None:
     return out.NextClass(number=meeting.number, start=meeting.start, end=meeting.end, place=meeting.place)
 
 
-def _own_shares(course: Course, laid: Layout, reader: Reader) -> dict[int, tuple[int, int]]:
-    states = queries.progress(course, laid, reader.person_id, reader.now).course.modules
-    return {m: (s.required_done, s.required) for m, s in states.items()}
+def _own_shares(states: CourseState) -> dict[int, tuple[int, int]]:
+    return {m: (s.required_done, s.required) for m, s in states.modules.items()}
 
 
 def _class_shares(course: Course, laid: Layout) -> dict[int, tuple[int, int]]:
@@ -171,6 +187,11 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
         first_day=week.first_day if week else None,
         last_day=week.last_day if week else None,
         break_name=week.break_name if week else None,
+        classes=[
+            out.NextClass(number=c.number, start=c.start, end=c.end, place=c.place)
+            for c in laid.calendar.meetings
+            if week and week.first_day <= c.day <= week.last_day
+        ],
         days=[week.first_day + timedelta(days=n) for n in range(7)] if week else [],
         zone=course.zone,
         now=reader.now,
@@ -202,7 +223,7 @@ def _points_at_stake(rows: Iterable[out.Row]) -> float:
 def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> Seen:
     """One student's progress, or for teachers the counts of the class over these items."""
     if not reader.member.teaches:
-        return Seen(queries.progress(course, laid, reader.person_id, reader.now), {}, {}, 0)
+        return Seen(own_progress(course, laid, reader), {}, {}, 0)
     return Seen(
         None,
         queries.fact_counts(course, item_ids),

@@ -4,8 +4,18 @@ from __future__ import annotations
 
 from zoneinfo import ZoneInfo
 
-from apps.courses.public import Course, Reader, day_range, laid_for, moment
-from apps.kernel.public import pdf
+from apps.courses.public import (
+    Course,
+    Reader,
+    day_range,
+    item_ref,
+    laid_for,
+    moment,
+    own_progress,
+    ref,
+    written_day,
+)
+from apps.kernel.public import Refused, pdf
 from apps.library.api import schemas as out
 from apps.library.shelves import library
 from apps.library.tour import tour
@@ -39,6 +49,28 @@ def syllabus_paper(course: Course, reader: Reader) -> bytes:
     people = [e for e in found.entries if e.shelf == "people"]
     context = {"course": course, "found": found, "weeks": weeks, "people": people, "notes": _notes(found)}
     return pdf("library/syllabus.html", context | {"printed": moment(reader.now, ZoneInfo(course.zone))})
+
+
+def certificate(course: Course, reader: Reader, person: str) -> bytes:
+    """That the reader has done all that the course requires. Refused before, with what is still missing."""
+    laid = laid_for(course, reader)
+    known = own_progress(course, laid, reader)
+    if not course.gives_certificate:
+        raise Refused("certificate.none", status=404)
+    if not known.course.complete:
+        left = [i for m in known.course.modules.values() for i in m.held_open_by]
+        also = {"steps": [item_ref(ref(laid, i)).model_dump() for i in left]}
+        raise Refused("certificate.not_yet", status=403, also=also, left=len(left))
+    done = [s.done_at for s in known.course.items.values() if s.done and s.done_at is not None]
+    zone = ZoneInfo(course.zone)
+    last = max(done, default=reader.now).astimezone(zone).date()
+    context = {
+        "course": course,
+        "person": person,
+        "day": written_day(last),
+        "modules": [m.title for m in laid.students],
+    }
+    return pdf("library/certificate.html", context)
 
 
 def _notes(found: out.Library) -> str:

@@ -4,7 +4,17 @@ from __future__ import annotations
 
 from typing import cast
 
-from apps.courses.public import Course, Item, Layout, Reader, file_out, laid_for, latest_text, opened_items, progress
+from apps.courses.public import (
+    Course,
+    Item,
+    Layout,
+    Reader,
+    file_out,
+    laid_for,
+    latest_text,
+    opened_items,
+    own_progress,
+)
 from apps.kernel.public import clean
 from apps.library.api import schemas as out
 from apps.library.generated import generated
@@ -33,7 +43,7 @@ def syllabus(course: Course, laid: Layout, reader: Reader) -> out.Syllabus | Non
         return None
     acknowledged, done = 0, True
     if not reader.member.teaches:
-        known = progress(course, laid, reader.person_id, reader.now)
+        known = own_progress(course, laid, reader)
         if item.id not in opened_items(known):
             return None
         facts = known.facts.facts.get(item.id)

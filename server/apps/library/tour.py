@@ -17,7 +17,7 @@ from apps.courses.public import (
     Reader,
     laid_for,
     moment,
-    progress,
+    own_progress,
     written_day,
     written_weekday,
 )
@@ -149,6 +149,6 @@ def _first_steps(course: Course, laid: Layout, reader: Reader) -> list[out.Link]
     """The first open required items that the reader has not done; for teachers, the first of all."""
     required = [i for i in laid.student_items.values() if i.required]
     if not reader.member.teaches:
-        states = progress(course, laid, reader.person_id, reader.now).course.items
+        states = own_progress(course, laid, reader).course.items
         required = [i for i in required if states[i.id].open and not states[i.id].done]
     return [out.Link(title=i.title, item_id=i.id) for i in required[:FIRST_STEPS]]

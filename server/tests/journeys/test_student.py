@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+import pypdf
 from apps.assignments.models import HandIn
 from apps.courses.models import Fact, Item
 from apps.messaging.jobs import send_mail
@@ -193,7 +194,14 @@ class Induction(Journey):
     def test_strictly_in_order_from_the_first_page_to_the_last_acknowledgement(self) -> None:
         page = self.page(KEEPS_UP)
         self.go(page, "/c/srv-010")
+        page.wait_for_url("**/library/tour")
+        expect(page.get_by_text("This course has no dates: go at your own pace.")).to_be_visible()
+        self.clean_by_axe(page)
+        page.get_by_role("button", name="Begin with the first step").click()
+        expect(page.get_by_role("heading", name="Before you step out")).to_be_visible()
+        self.go(page, "/c/srv-010")
         page.wait_for_url("**/module/1")
+        expect(page.get_by_role("link", name="Read: Before you step out")).to_be_visible()
         self.clean_by_axe(page)
         page.get_by_role("link", name="Read: Before you step out").click()
         for _ in range(2):
@@ -212,6 +220,11 @@ class Induction(Journey):
             expect(page.get_by_role("button", name="I have read this and agree to it")).to_have_count(0)
         self.go(page, "/c/srv-010/module/3")
         expect(page.get_by_text("When something happens is complete.")).to_be_visible()
+        with page.expect_download() as sent:
+            page.get_by_role("link", name="Your certificate").click()
+        text = pypdf.PdfReader(sent.value.path()).pages[0].extract_text()
+        self.assertIn("Rosalind Tarrow", text)
+        self.assertIn("Site Safety Induction", text)
 
 
 class KeyboardOnly(Journey):

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from "openapi-fetch";
 import { asOn } from "./as-on";
+import { walkHeader } from "./walk";
 import type { components, paths } from "./schema";
 
 export type Shapes = components["schemas"];
@@ -27,6 +28,8 @@ export function cookie(name: string): string {
 const guard: Middleware = {
   onRequest({ request }) {
     if (request.method === "GET" && asOn.value) request.headers.set("As-On", asOn.value);
+    const walked = request.method === "GET" ? walkHeader(request.url) : "";
+    if (walked) request.headers.set("As-Student", walked);
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
     return request;
   },

@@ -59,6 +59,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/absences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Absences */
+        get: operations["apps_courses_api_finding_read_absences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/absences/{absence_id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Absence Seen */
+        put: operations["apps_courses_api_finding_absence_seen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/allowances": {
         parameters: {
             query?: never;
@@ -143,6 +177,41 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/classes/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Class */
+        get: operations["apps_courses_api_finding_read_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/classes/{number}/absence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say Absence */
+        put: operations["apps_courses_api_finding_say_absence"];
+        post?: never;
+        /** Unsay Absence */
+        delete: operations["apps_courses_api_finding_unsay_absence"];
         options?: never;
         head?: never;
         patch?: never;
@@ -450,6 +519,26 @@ export interface paths {
         };
         /** Item Editions */
         get: operations["apps_courses_api_layout_item_editions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Facts
+         * @description Where a student stands with an item, and what comes next.
+         */
+        get: operations["apps_courses_api_reading_read_facts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1000,6 +1089,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/print/certificate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Certificate
+         * @description Once everything required is done, as PDF.
+         */
+        get: operations["apps_library_api_routers_print_certificate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/print/guide": {
         parameters: {
             query?: never;
@@ -1180,6 +1289,23 @@ export interface paths {
         get: operations["apps_courses_api_time_read_schedule"];
         /** Edit Schedule */
         put: operations["apps_courses_api_time_edit_schedule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Search Course */
+        get: operations["apps_courses_api_finding_search_course"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1535,6 +1661,44 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** AbsenceIn */
+        AbsenceIn: {
+            /** Reason */
+            reason: string;
+        };
+        /** AbsenceOut */
+        AbsenceOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Reason */
+            reason: string;
+            /** Seen At */
+            seen_at: string | null;
+        };
+        /** AbsenceRow */
+        AbsenceRow: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Person */
+            person: string;
+            /** Reason */
+            reason: string;
+            /** Seen At */
+            seen_at: string | null;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+        };
         /** AcknowledgeIn */
         AcknowledgeIn: {
             /** Edition */
@@ -1965,6 +2129,31 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * ClassDay
+         * @description `open`: how many of its items can still be done and are not.
+         */
+        ClassDay: {
+            absence: components["schemas"]["AbsenceOut"] | null;
+            meeting: components["schemas"]["ClassMeeting"];
+            /** Next */
+            next: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Open */
+            open: number;
+            /** Previous */
+            previous: number | null;
+            /** Rows */
+            rows: components["schemas"]["OnClass"][];
+            /** Teaching */
+            teaching: boolean;
+            /** Zone */
+            zone: string;
+        };
         /** ClassMeeting */
         ClassMeeting: {
             /**
@@ -2389,6 +2578,15 @@ export interface components {
              */
             sections: number[];
         };
+        /** Found */
+        Found: {
+            /** Dated */
+            dated: boolean;
+            /** Hits */
+            hits: components["schemas"]["Hit"][];
+            /** Text */
+            text: string;
+        };
         /**
          * Generated
          * @description What is always true: read from the course each time.
@@ -2454,6 +2652,21 @@ export interface components {
              * @default false
              */
             opened: boolean;
+        };
+        /**
+         * Hit
+         * @description `snippet`: plain text, what was found between ‹ and ›. Locked items are found by their title alone.
+         */
+        Hit: {
+            /** Hidden */
+            hidden: boolean;
+            item: components["schemas"]["ItemRef"];
+            /** Kind */
+            kind: string;
+            /** Locked */
+            locked: boolean;
+            /** Snippet */
+            snippet: string;
         };
         /** Holidays */
         Holidays: {
@@ -2997,6 +3210,11 @@ export interface components {
              */
             start: string;
         };
+        /** OnClass */
+        OnClass: {
+            ref: components["schemas"]["ItemRef"];
+            row: components["schemas"]["Row"];
+        };
         /** Overflow */
         Overflow: {
             /**
@@ -3348,6 +3566,8 @@ export interface components {
         Ribbon: {
             /** Cells */
             cells: components["schemas"]["Cell"][];
+            /** Certificate */
+            certificate: boolean;
             /** Code */
             code: string;
             /** Current */
@@ -3372,6 +3592,8 @@ export interface components {
             term: string;
             /** Title */
             title: string;
+            /** Walking */
+            walking: boolean;
             /** Zone */
             zone: string;
         };
@@ -3547,6 +3769,14 @@ export interface components {
             /** Start By */
             start_by?: string | components["schemas"]["RuleIn"] | null;
         };
+        /** Said */
+        Said: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
         /**
          * Schedule
          * @description How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term.
@@ -3705,6 +3935,8 @@ export interface components {
             break_name: string | null;
             /** Can Lay Out */
             can_lay_out: boolean;
+            /** Classes */
+            classes: components["schemas"]["NextClass"][];
             /** Dated */
             dated: boolean;
             /** Days */
@@ -4448,6 +4680,51 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_finding_read_absences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AbsenceRow"][];
+                };
+            };
+        };
+    };
+    apps_courses_api_finding_absence_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                absence_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
     apps_courses_api_time_read_allowances: {
         parameters: {
             query?: never;
@@ -4582,6 +4859,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Strip"][];
+                };
+            };
+        };
+    };
+    apps_courses_api_finding_read_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDay"];
+                };
+            };
+        };
+    };
+    apps_courses_api_finding_say_absence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AbsenceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    apps_courses_api_finding_unsay_absence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
                 };
             };
         };
@@ -5151,6 +5501,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Edition"][];
+                };
+            };
+        };
+    };
+    apps_courses_api_reading_read_facts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactsOfItem"];
                 };
             };
         };
@@ -6140,6 +6513,26 @@ export interface operations {
             };
         };
     };
+    apps_library_api_routers_print_certificate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     apps_library_api_routers_print_guide: {
         parameters: {
             query?: never;
@@ -6406,6 +6799,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_finding_search_course: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
                 };
             };
         };

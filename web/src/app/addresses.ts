@@ -11,4 +11,7 @@ export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term
 export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
 export const rosterPath = (slug: string): string => `/c/${slug}/roster`;
 export const modulePath = (slug: string, module: number): string => `/c/${slug}/roster/module/${module}`;
+export const classPath = (slug: string, number: number): string => `/c/${slug}/class/${number}`;
+export const searchPath = (slug: string, text: string): string =>
+  `/c/${slug}/search?q=${encodeURIComponent(text)}`;
 export const setupPath = (slug: string, part = "schedule"): string => `/c/${slug}/setup/${part}`;

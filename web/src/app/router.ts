@@ -6,6 +6,7 @@ import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
 import rosterRoutes from "@/places/roster/routes";
+import searchRoutes from "@/places/search/routes";
 import setupRoutes from "@/places/setup/routes";
 import standingRoutes from "@/places/standing/routes";
 import termRoutes from "@/places/term/routes";
@@ -31,6 +32,7 @@ const routes: RouteRecordRaw[] = [
       ...standingRoutes,
       ...libraryRoutes,
       ...rosterRoutes,
+      ...searchRoutes,
       ...gradingRoutes,
       ...setupRoutes,
     ],

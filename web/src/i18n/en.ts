@@ -70,6 +70,7 @@ export default {
     today: "Go to Today (g, then d)",
     moveDay: "On the term map: move the item in focus by a day (Shift and an arrow)",
     pick: "On the term map: choose several (Space)",
+    search: "Search in the course",
     path: "Next and previous item on the path",
     weeks: "Previous and next week",
     ribbon: "Along the ribbon, when it has the focus",
@@ -105,6 +106,8 @@ export default {
   time: { minutes: "{n} min", hours: "{h} h", both: "{h} h {m}" },
   week: {
     moveEnd: "{moment} of {title}, {at}: move by a day with ← or →",
+    certificate: "Your certificate (PDF)",
+    classOn: "class {n} on {day}",
     nextClass: "Next: class {n}, {at} {place}",
     title: "Week {n} · {topic}",
     titleBare: "Week {n}",

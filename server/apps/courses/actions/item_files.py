@@ -50,7 +50,15 @@ def attach_file(actor: Actor, course: Course, item_id: int, upload: Any) -> Stor
     if minutes and item.effort_minutes in (0, _minutes({"length_seconds": item.length_seconds, "pages": item.pages})):
         fields["effort_minutes"] = minutes
     apply(actor, course, "attach_file", [Edit("item", item, fields)])
+    _read_later(item)
     return stored
+
+
+def _read_later(item: Item) -> None:
+    """The text of its files is read in the background; queued in this transaction."""
+    from apps.courses.jobs import read_files_of
+
+    read_files_of.defer(item_id=item.pk)
 
 
 def _minutes(counted: dict[str, Any]) -> int:
@@ -107,6 +115,7 @@ def _keep(
         position=position,
     )
     apply(actor, course, "add_file", [Edit("item_file", kept, made=True)])
+    _read_later(item)
     return kept
 
 

@@ -5,7 +5,7 @@ from django.http import HttpResponse
 from unvo_core.schedule.zones import instant_of
 
 from apps.courses import sheets
-from apps.courses.access import ref
+from apps.courses.access import ref, refuse_locked
 from apps.courses.actions import note_fact
 from apps.courses.actions.set_moments import wall_of
 from apps.courses.actions.undo_change import last_undoable
@@ -15,18 +15,30 @@ from apps.courses.editions import changes
 from apps.courses.item_pages import item_page
 from apps.courses.memberships import course_and_membership
 from apps.courses.models import Course, Fact
-from apps.courses.policies import can_enter
-from apps.courses.queries import course_by_slug, person_layout, progress
+from apps.courses.policies import can_enter, can_study
+from apps.courses.queries import Progress, course_by_slug, person_layout, progress
 from apps.courses.shelf import shelf
+from apps.courses.walking import MadeUp, made_up
 from apps.kernel.public import actor_of, answer, now, require, write
 from apps.people.public import SignedIn
+
+NOBODY = 0
+"""The person of a made-up student: nobody has this key."""
 
 
 def enter(request: SignedIn, slug: str) -> tuple[Course, sheets.Reader]:
     course, member = course_and_membership(actor_of(request), slug)
     require(can_enter(member))
     at = _as_on(request, course) if member.teaches else None
-    return course, sheets.Reader(request.user.pk, member, request.user.budget_minutes, at or now())
+    who = _as_student(request, course) if member.teaches else None
+    person_id, place = (NOBODY, who.member) if who else (request.user.pk, member)
+    return course, sheets.Reader(person_id, place, request.user.budget_minutes, at or now(), who)
+
+
+def _as_student(request: SignedIn, course: Course) -> MadeUp | None:
+    """The walk-through: teachers read a course as a made-up student does. Writes are always their own."""
+    said = request.headers.get("As-Student", "")
+    return made_up(said, course) if said and request.method == "GET" else None
 
 
 def _as_on(request: SignedIn, course: Course) -> datetime | None:
@@ -68,9 +80,23 @@ def text_changes(request: SignedIn, slug: str, item_id: int, since: int = 0, unt
     return changes(course, item_id, reader, since, until)
 
 
+@router.get("/courses/{slug}/items/{item_id}/facts", response=s.FactsOfItem)
+def read_facts(request: SignedIn, slug: str, item_id: int) -> s.FactsOfItem:
+    """Where a student stands with an item, and what comes next."""
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    known = sheets.own_progress(course, sheets.laid_for(course, reader), reader)
+    refuse_locked(known, item_id)
+    return _told(known, item_id)
+
+
 def _facts(request: SignedIn, course: Course, item_id: int) -> s.FactsOfItem:
     laid = person_layout(course, request.user.pk)
-    known = progress(course, laid, request.user.pk, now())
+    return _told(progress(course, laid, request.user.pk, now()), item_id)
+
+
+def _told(known: Progress, item_id: int) -> s.FactsOfItem:
+    laid = known.laid
     state, following = known.course.items[item_id], known.course.next_item_id
     return s.FactsOfItem(
         state=state.state.value,

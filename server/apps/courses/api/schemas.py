@@ -54,6 +54,8 @@ class Ribbon(BaseModel):
     now: datetime
     next_class: NextClass | None
     opened: bool
+    walking: bool
+    certificate: bool
     current: str
     cells: list[Cell]
 
@@ -163,6 +165,7 @@ class Sheet(BaseModel):
     last_day: date | None
     break_name: str | None
     days: list[date]
+    classes: list[NextClass]
     zone: str
     now: datetime
     teaching: bool

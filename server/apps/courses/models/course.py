@@ -23,6 +23,7 @@ class Course(models.Model):
     opened_at = models.DateTimeField(null=True)
     copied_from = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, related_name="+")
     syllabus = models.ForeignKey("courses.Item", on_delete=models.SET_NULL, null=True, related_name="+")
+    gives_certificate = models.BooleanField(default=False)
     layout_version = models.BigIntegerField(default=1)
 
 

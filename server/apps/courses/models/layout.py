@@ -3,6 +3,7 @@ from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
 from apps.courses.models.course import Course
+from apps.courses.models.search_triggers import TEXT_KEPT, TITLE_KEPT
 from apps.courses.models.version import raises_version
 
 
@@ -95,7 +96,7 @@ class Item(models.Model):
             )
         ]
         indexes = [models.Index(fields=["course"], name="item_live", condition=models.Q(removed=False))]
-        triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+        triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)"), TITLE_KEPT]
 
 
 class ItemFile(models.Model):
@@ -124,3 +125,4 @@ class ItemText(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["item", "edition"], name="edition_once")]
+        triggers = [TEXT_KEPT]

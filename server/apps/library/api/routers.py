@@ -3,8 +3,8 @@ from typing import Annotated
 from django.http import HttpResponse
 from ninja import File, Router, UploadedFile
 
-from apps.courses.public import Changed, changed, course_by_slug, enter
-from apps.kernel.public import actor_of, answer, now, pdf_answer, write
+from apps.courses.public import Changed, can_study, changed, course_by_slug, enter
+from apps.kernel.public import actor_of, answer, now, pdf_answer, require, write
 from apps.library import papers
 from apps.library.actions import entries, reports
 from apps.library.actions.see_tour import see_tour
@@ -47,6 +47,14 @@ def print_syllabus(request: SignedIn, slug: str) -> HttpResponse:
     """The syllabus with classes, weights, late rules, people and schedule, as PDF."""
     course, reader = enter(request, slug)
     return pdf_answer(papers.syllabus_paper(course, reader), f"{course.slug}-syllabus.pdf")
+
+
+@router.get("/courses/{slug}/print/certificate")
+def print_certificate(request: SignedIn, slug: str) -> HttpResponse:
+    """Once everything required is done, as PDF."""
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    return pdf_answer(papers.certificate(course, reader, request.user.name), f"{course.slug}-certificate.pdf")
 
 
 @router.put("/courses/{slug}/syllabus", response=Changed)

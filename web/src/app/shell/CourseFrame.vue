@@ -61,7 +61,7 @@ useKeys(() => ({
   <template v-else-if="ribbon">
     <CourseRibbon :ribbon="ribbon" :chosen="chosen" :thin="route.meta.thin === true" />
     <PlaceLine :ribbon="ribbon" :chosen="chosen" />
-    <AsOn v-if="ribbon.role !== 'student'" :ribbon="ribbon" />
+    <AsOn v-if="ribbon.role !== 'student' || ribbon.walking" :ribbon="ribbon" />
     <RouterView :key="slug" />
     <ShortcutList />
   </template>

@@ -28,7 +28,9 @@ const places = computed(() => {
     return [
       week,
       ...term,
-      { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) },
+      ...(ribbon.walking
+        ? []
+        : [{ key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) }]),
       library,
     ];
   return [

@@ -10,6 +10,7 @@ const LIST = [
   ["g s", "standing"],
   ["g t", "term"],
   ["g l", "library"],
+  ["/", "search"],
   ["g d", "today"],
   ["j  k", "path"],
   ["[  ]", "weeks"],

@@ -8,6 +8,7 @@ import type { Shapes } from "@/api/client";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { useShelf } from "../queries";
+import SearchField from "./SearchField.vue";
 import { shortcutsOpen } from "./shortcuts";
 
 const { me } = defineProps<{ me: Shapes["Me"] }>();
@@ -17,6 +18,7 @@ const router = useRouter();
 const queries = useQueryClient();
 const { data: shelf } = useShelf();
 
+const slug = computed(() => String(route.params.slug ?? ""));
 const entries = computed(() =>
   (shelf.value ?? []).map((c) => ({
     key: c.slug,
@@ -52,6 +54,7 @@ async function choose(key: string): Promise<void> {
       :none="t('app.noCourse')"
       @choose="(slug) => router.push(`/c/${slug}`)"
     />
+    <SearchField v-if="slug" :key="slug" :slug="slug" />
     <RouterLink
       to="/"
       class="ml-auto py-1 text-[15px] text-on-bar no-underline"

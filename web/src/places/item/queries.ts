@@ -1,5 +1,6 @@
-import { useQuery } from "@tanstack/vue-query";
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { client, insist, told, type Shapes } from "@/api/client";
+import { isWalking, noteWalk } from "@/api/walk";
 import { useWrite } from "@/api/writes";
 
 export const useMyWork = (slug: () => string, id: () => number, wanted: () => boolean) =>
@@ -42,42 +43,67 @@ export const useChanges = (slug: () => string, id: () => number, since: () => nu
 
 /** How far a recording was watched; what depends on it is read anew only when it becomes done. */
 export const keepWatched = (slug: string, id: number, body: Shapes["WatchedIn"]) =>
-  insist((headers) =>
-    told(
-      client.POST("/api/courses/{slug}/items/{item_id}/watched", {
-        params: { path: { slug, item_id: id } },
-        body,
-        headers,
+  isWalking(slug)
+    ? Promise.reject(new Error("nothing of a walk-through is kept"))
+    : insist((headers) =>
+        told(
+          client.POST("/api/courses/{slug}/items/{item_id}/watched", {
+            params: { path: { slug, item_id: id } },
+            body,
+            headers,
+          }),
+        ),
+      );
+
+/** In a walk-through what is done stays in this tab; the server only says where that leads. */
+function useDoing(slug: () => string, id: () => number) {
+  const queries = useQueryClient();
+  return async (letter: string, on: boolean): Promise<Shapes["FactsOfItem"]> => {
+    noteWalk(id(), letter, on);
+    const facts = await told(
+      client.GET("/api/courses/{slug}/items/{item_id}/facts", {
+        params: { path: { slug: slug(), item_id: id() } },
       }),
-    ),
-  );
+    );
+    await queries.invalidateQueries();
+    return facts;
+  };
+}
 
 /** What is done with an item. */
 export function useItemWrites(slug: () => string, id: () => number) {
   const params = () => ({ path: { slug: slug(), item_id: id() } });
+  const doing = useDoing(slug, id);
   return {
+    walkHandIn: () => doing("h", true),
     opened: useWrite(
-      (_: null, headers) =>
-        told(client.POST("/api/courses/{slug}/items/{item_id}/opened", { params: params(), headers })),
+      async (_: null, headers) =>
+        isWalking(slug())
+          ? doing("o", true)
+          : told(client.POST("/api/courses/{slug}/items/{item_id}/opened", { params: params(), headers })),
       true,
     ),
-    tick: useWrite((done: boolean, headers) =>
-      told(
-        client.POST("/api/courses/{slug}/items/{item_id}/tick", {
-          params: params(),
-          body: { done },
-          headers,
-        }),
-      ),
+    tick: useWrite(async (done: boolean, headers) =>
+      isWalking(slug())
+        ? doing("t", done)
+        : told(
+            client.POST("/api/courses/{slug}/items/{item_id}/tick", {
+              params: params(),
+              body: { done },
+              headers,
+            }),
+          ),
     ),
-    acknowledge: useWrite((edition: number, headers) =>
-      told(
-        client.POST("/api/courses/{slug}/items/{item_id}/acknowledgement", {
-          params: params(),
-          body: { edition },
-          headers,
-        }),
-      ),
+    acknowledge: useWrite(async (edition: number, headers) =>
+      isWalking(slug())
+        ? doing("a", true)
+        : told(
+            client.POST("/api/courses/{slug}/items/{item_id}/acknowledgement", {
+              params: params(),
+              body: { edition },
+              headers,
+            }),
+          ),
     ),
     removeFile: useWrite((file: number, headers) =>
       told(

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, told, type Shapes } from "@/api/client";
+import { isWalking } from "@/api/walk";
 import { useWrite } from "@/api/writes";
 
 export const useLibrary = (slug: () => string) =>
@@ -20,7 +21,10 @@ export function useLibraryWrites(slug: () => string) {
   const entry = (id: number) => ({ path: { slug: slug(), entry_id: id } });
   return {
     tourSeen: useWrite(
-      (_: null, headers) => told(client.POST("/api/courses/{slug}/tour/seen", { params: course(), headers })),
+      (_: null, headers) =>
+        isWalking(slug())
+          ? Promise.resolve({ id: 0, at: "" })
+          : told(client.POST("/api/courses/{slug}/tour/seen", { params: course(), headers })),
       true,
     ),
     make: useWrite((body: Shapes["EntryIn"], headers) =>

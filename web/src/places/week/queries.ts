@@ -10,6 +10,35 @@ export const useSheet = (slug: () => string, key: () => string) =>
     placeholderData: (before) => before,
   });
 
+export const useClassDay = (slug: () => string, number: () => number) =>
+  useQuery({
+    queryKey: ["class", slug, number],
+    queryFn: () =>
+      told(
+        client.GET("/api/courses/{slug}/classes/{number}", {
+          params: { path: { slug: slug(), number: number() } },
+        }),
+      ),
+  });
+
+export function useAbsence(slug: () => string, number: () => number) {
+  const params = () => ({ path: { slug: slug(), number: number() } });
+  return {
+    say: useWrite((reason: string, headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/classes/{number}/absence", {
+          params: params(),
+          body: { reason },
+          headers,
+        }),
+      ),
+    ),
+    takeBack: useWrite((_: null, headers) =>
+      told(client.DELETE("/api/courses/{slug}/classes/{number}/absence", { params: params(), headers })),
+    ),
+  };
+}
+
 export const useConditions = (slug: () => string, kind: () => "item" | "part" | "module", id: () => number) =>
   useQuery({
     queryKey: ["conditions", slug, kind, id],

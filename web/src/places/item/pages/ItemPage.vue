@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, onUnmounted, ref, useTemplateRef, watch
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
+import { isWalking } from "@/api/walk";
 import { useWrong } from "@/api/writes";
 import { gradePath, itemPath, stepPath } from "@/app/addresses";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
@@ -31,7 +32,11 @@ const { data: page, error } = useItem(
   () => slug,
   () => id,
 );
-const isWork = computed(() => page.value?.row.kind === "assignment" && !page.value.teaching);
+const isAssignment = computed(() => page.value?.row.kind === "assignment" && !page.value.teaching);
+const isWork = computed(() => isAssignment.value && !isWalking(slug));
+const walkWork = computed(
+  () => isAssignment.value && isWalking(slug) && page.value?.row.open && !page.value.row.done,
+);
 const { data: work } = useMyWork(
   () => slug,
   () => id,
@@ -106,6 +111,11 @@ async function agree(): Promise<void> {
   else toStep();
 }
 
+async function walkOn(): Promise<void> {
+  const facts = await writes.walkHandIn();
+  if (facts.next) await router.push(itemPath(slug, facts.next.id));
+}
+
 useKeys(() => ({
   j: () => page.value?.next && void router.push(itemPath(slug, page.value.next.id)),
   k: () => page.value?.previous && void router.push(itemPath(slug, page.value.previous.id)),
@@ -170,6 +180,7 @@ useKeys(() => ({
             t("item.tick")
           }}</UiButton>
         </template>
+        <UiButton v-else-if="walkWork" look="main" @click="walkOn">{{ t("walk.handIn") }}</UiButton>
         <UiButton v-else-if="panel?.ready" look="main" @click="panel.open()">
           {{
             panel.files.length

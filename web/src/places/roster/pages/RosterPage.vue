@@ -10,6 +10,7 @@ import NothingHere from "@/app/shell/NothingHere.vue";
 import { useSheetModules } from "@/app/queries";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
+import AbsenceList from "../components/AbsenceList.vue";
 import GroupDialog from "../components/GroupDialog.vue";
 import { useRoster } from "../queries";
 
@@ -96,6 +97,7 @@ function filter(name: string, event: Event): void {
         <UiButton @click="editing = 'new'">{{ t("roster.newGroup") }}</UiButton>
       </span>
     </div>
+    <AbsenceList :slug="slug" :zone="roster.zone" />
     <div class="overflow-x-auto border border-rule bg-sheet">
       <table class="ruled-table w-full">
         <thead>

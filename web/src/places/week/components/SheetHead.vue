@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import { classPath } from "@/app/addresses";
 import { useRibbon } from "@/app/queries";
 import { useTimes } from "@/ui/moment/zones";
 import { effortWords } from "../model/states";
@@ -48,6 +50,15 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
           </button>
         </template>
         <span v-if="nextClass"> · {{ nextClass }}</span>
+        <span v-if="sheet.classes.length" class="no-print">
+          ·
+          <template v-for="(one, n) in sheet.classes" :key="one.number"
+            ><template v-if="n">, </template
+            ><RouterLink :to="classPath(slug, one.number)">{{
+              t("week.classOn", { n: one.number, day: times.day(one.start) })
+            }}</RouterLink></template
+          >
+        </span>
         <span v-if="sheet.dated" class="no-print hidden sm:inline" aria-hidden="true">{{ " · " }}</span>
         <a
           v-if="sheet.dated"
@@ -55,6 +66,13 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
           class="no-print hidden underline sm:inline"
         >
           {{ t("term.printWeek") }}</a
+        >
+        <a
+          v-if="ribbon?.certificate"
+          :href="`/api/courses/${slug}/print/certificate`"
+          class="no-print font-semibold underline"
+          download
+          >{{ t("week.certificate") }}</a
         >
         <span v-if="!sheet.teaching && sheet.required" class="sm:hidden">
           · {{ t("week.doneOf", { done: sheet.done, all: sheet.required }) }} {{ t("week.done") }} ·

@@ -1,0 +1,54 @@
+from __future__ import annotations
+
+from datetime import timedelta
+
+from apps.courses.memberships import membership
+from apps.courses.models import Absence, Course
+from apps.courses.policies import can_see_student, can_study
+from apps.courses.queries import person_layout
+from apps.kernel.public import Actor, Refused, not_found, now, one_line, record, require
+
+LONGEST_REASON = 500
+AHEAD = timedelta(days=60)
+
+
+def miss_class(actor: Actor, course: Course, number: int, reason: str) -> Absence:
+    """'I missed this class' (or will), with the reason; said again, the newer reason stands."""
+    require(can_study(membership(actor, course)))
+    person_id = actor.person_id or 0
+    meeting = person_layout(course, person_id).calendar.meeting(number)
+    if meeting is None:
+        raise not_found("class")
+    if meeting.start > now() + AHEAD:
+        raise Refused("absence.too_early")
+    why = one_line(reason, "Reason", LONGEST_REASON)
+    made, _ = Absence.objects.update_or_create(
+        course=course,
+        person_id=person_id,
+        starts_at=meeting.start,
+        defaults={"class_day": meeting.day, "reason": why, "at": now(), "seen_at": None, "seen_by": None},
+    )
+    record(actor, "absence.say", ("absence", made.pk), course_id=course.pk, after={"class": number, "reason": why})
+    return made
+
+
+def take_back_absence(actor: Actor, course: Course, number: int) -> None:
+    require(can_study(membership(actor, course)))
+    meeting = person_layout(course, actor.person_id or 0).calendar.meeting(number)
+    if meeting is None:
+        raise not_found("class")
+    gone, _ = Absence.objects.filter(course=course, person_id=actor.person_id or 0, starts_at=meeting.start).delete()
+    if gone:
+        record(actor, "absence.take_back", ("course", course.pk), course_id=course.pk, before={"class": number})
+
+
+def see_absence(actor: Actor, course: Course, absence_id: int) -> None:
+    """A teacher has read it."""
+    found = Absence.objects.filter(course=course, pk=absence_id).first()
+    section = person_layout(course, found.person_id).sections.get(found.person_id) if found else None
+    require(can_see_student(membership(actor, course), section))
+    if found is None:
+        raise not_found("absence")
+    found.seen_at, found.seen_by_id = now(), actor.person_id
+    found.save(update_fields=["seen_at", "seen_by"])
+    record(actor, "absence.seen", ("absence", absence_id), course_id=course.pk)

@@ -1,0 +1,17 @@
+from __future__ import annotations
+
+from apps.courses.document_text import text_of
+from apps.courses.models import Item, ItemFile, SearchEntry
+from apps.kernel.public import StoredFile, location
+
+
+def read_files(item_id: int) -> None:
+    """Keep the text of an item's own file, its resources and captions in its search entry."""
+    item = Item.objects.select_related("file").filter(pk=item_id).first()
+    if item is None:
+        return
+    kept = ItemFile.objects.filter(item=item, removed=False).select_related("file").order_by("id")
+    files: list[StoredFile] = [*([item.file] if item.file else []), *(k.file for k in kept)]
+    texts = [text_of(location(f), f.content_type, f.name) for f in files]
+    names = [f.name for f in files]
+    SearchEntry.objects.filter(item=item).update(file_text=" ".join([*names, *texts]))

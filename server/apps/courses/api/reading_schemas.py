@@ -1,0 +1,64 @@
+from datetime import datetime
+
+from pydantic import BaseModel
+
+from apps.courses.api.schemas import ItemRef, Row
+from apps.courses.api.time_schemas import ClassMeeting
+
+
+class Hit(BaseModel):
+    """`snippet`: plain text, what was found between ‹ and ›. Locked items are found by their title alone."""
+
+    item: ItemRef
+    kind: str
+    locked: bool
+    hidden: bool
+    snippet: str
+
+
+class Found(BaseModel):
+    text: str
+    dated: bool
+    hits: list[Hit]
+
+
+class OnClass(BaseModel):
+    row: Row
+    ref: ItemRef
+
+
+class AbsenceOut(BaseModel):
+    reason: str
+    at: datetime
+    seen_at: datetime | None
+
+
+class ClassDay(BaseModel):
+    """`open`: how many of its items can still be done and are not."""
+
+    meeting: ClassMeeting
+    zone: str
+    now: datetime
+    teaching: bool
+    previous: int | None
+    next: int | None
+    rows: list[OnClass]
+    open: int
+    absence: AbsenceOut | None
+
+
+class AbsenceIn(BaseModel):
+    reason: str
+
+
+class AbsenceRow(BaseModel):
+    id: int
+    person: str
+    starts_at: datetime
+    reason: str
+    at: datetime
+    seen_at: datetime | None
+
+
+class Said(BaseModel):
+    at: datetime

@@ -1,0 +1,54 @@
+"""One class day: everything that was on it, what of it is still open, and who said they were absent."""
+
+from __future__ import annotations
+
+from unvo_core.schedule.class_day import items_of_class
+
+from apps.courses.access import ref
+from apps.courses.api import reading_schemas as out
+from apps.courses.models import Absence, Course
+from apps.courses.sheets import Reader, item_ref, laid_for, look, row
+from apps.courses.term_map import class_out
+from apps.kernel.public import not_found
+
+
+def class_day(course: Course, number: int, reader: Reader) -> out.ClassDay:
+    """`rows` in path order. For the reader's own section, when they study."""
+    laid, teaching = laid_for(course, reader), reader.member.teaches
+    meeting = laid.calendar.meeting(number)
+    if meeting is None:
+        raise not_found("class")
+    items = {i.id: i for m in laid.modules(teaching) for i in m.items if not i.is_heading}
+    on_it = items_of_class(meeting, {pk: i.span for pk, i in items.items()}, laid.rules, laid.zone)
+    seen = look(course, laid, reader, list(on_it))
+    own = (
+        None
+        if teaching
+        else Absence.objects.filter(course=course, person_id=reader.person_id, starts_at=meeting.start).first()
+    )
+    rows = [row(items[pk], laid, seen, reader) for pk in on_it]
+    return out.ClassDay(
+        meeting=class_out(meeting),
+        zone=course.zone,
+        now=reader.now,
+        teaching=teaching,
+        previous=number - 1 if number > 1 else None,
+        next=number + 1 if laid.calendar.meeting(number + 1) else None,
+        rows=[out.OnClass(row=r, ref=item_ref(ref(laid, r.id))) for r in rows],
+        open=sum(1 for r in rows if r.open and not r.done),
+        absence=out.AbsenceOut(reason=own.reason, at=own.at, seen_at=own.seen_at) if own else None,
+    )
+
+
+def absences(course: Course, reader: Reader) -> list[out.AbsenceRow]:
+    """What students said, the unread first; assistants read their sections."""
+    laid = laid_for(course, reader)
+    sections = reader.member.section_ids
+    rows = Absence.objects.filter(course=course).select_related("person").order_by("-starts_at", "person__sort_name")
+    found = [a for a in rows if sections is None or laid.sections.get(a.person_id) in sections]
+    return [
+        out.AbsenceRow(
+            id=a.pk, person=a.person.sort_name, starts_at=a.starts_at, reason=a.reason, at=a.at, seen_at=a.seen_at
+        )
+        for a in sorted(found, key=lambda a: a.seen_at is not None)
+    ]

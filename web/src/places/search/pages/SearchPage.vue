@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import { client, told } from "@/api/client";
+import { useWrong } from "@/api/writes";
+import { itemPath } from "@/app/addresses";
+import LoadingNote from "@/app/shell/LoadingNote.vue";
+import NothingHere from "@/app/shell/NothingHere.vue";
+import { snippetParts } from "../snippet";
+
+/** What was found in the course, the best first; arrow keys go along the list. */
+const { slug, text } = defineProps<{ slug: string; text: string }>();
+const { t } = useI18n();
+const wrong = useWrong();
+const { data: found, error } = useQuery({
+  queryKey: ["search", () => slug, () => text],
+  queryFn: () =>
+    told(client.GET("/api/courses/{slug}/search", { params: { path: { slug }, query: { q: text } } })),
+  placeholderData: (before) => before,
+});
+
+function move(by: number, event: KeyboardEvent): void {
+  const links = [...document.querySelectorAll<HTMLElement>("[data-hit] a")];
+  const next = links[links.indexOf(event.target as HTMLElement) + by];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+}
+</script>
+
+<template>
+  <NothingHere v-if="error && !found" :message="wrong(error)" />
+  <main v-else-if="found" id="content" class="max-w-[860px] px-3.5 py-4 pb-24 sm:px-6">
+    <h1 class="mb-3 text-[22px] font-bold [overflow-wrap:anywhere]">
+      {{ found.text ? t("search.title", { text: found.text }) : t("search.empty") }}
+    </h1>
+    <p role="status" class="mb-3 text-soft">
+      {{
+        found.hits.length ? t("search.count", { n: found.hits.length }, found.hits.length) : t("search.none")
+      }}
+    </p>
+    <ol>
+      <li
+        v-for="hit in found.hits"
+        :key="hit.item.id"
+        data-hit
+        class="border-t border-rule-faint py-2.5"
+        @keydown.down="move(1, $event)"
+        @keydown.up="move(-1, $event)"
+      >
+        <RouterLink :to="itemPath(slug, hit.item.id)" class="font-semibold">{{ hit.item.title }}</RouterLink>
+        <span class="ml-2 text-[13.5px] text-soft">
+          {{ t(`kind.${hit.kind}`) }} ·
+          {{ t(found.dated ? "item.stepWeek" : "item.stepModule", { n: hit.item.step }) }}
+          <template v-if="hit.locked"> · {{ t("state.locked") }}</template>
+          <template v-if="hit.hidden"> · {{ t("size.draft") }}</template>
+        </span>
+        <p v-if="hit.snippet" class="text-[15px]">
+          <template v-for="(part, n) in snippetParts(hit.snippet)" :key="n"
+            ><mark v-if="part.found">{{ part.text }}</mark
+            ><template v-else>{{ part.text }}</template></template
+          >
+        </p>
+      </li>
+    </ol>
+  </main>
+  <LoadingNote v-else />
+</template>
+
+<style scoped>
+mark {
+  background: var(--now-wash);
+  color: var(--ink);
+  font-weight: 650;
+}
+</style>
