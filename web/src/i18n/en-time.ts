@@ -307,11 +307,8 @@ export default {
   asOn: {
     line: "You see this course as on {at}.",
     back: "Back to now",
-    choose: "See as on another day",
     day: "Day",
     time: "Time",
     go: "Show",
-    title: "Another day",
-    hint: "Screens show the course as it stands on that day. Nothing is changed.",
   },
 } as const;

@@ -135,7 +135,13 @@ async function addPicture(file: File, alt: string): Promise<void> {
   try {
     const { file: kept, shrunk_from: shrunk } = await uploadItemImage(slug, page.row.id, file);
     if (shrunk) say(t("item.shrunk", { width: shrunk[0] ?? 0, height: shrunk[1] ?? 0 }));
-    editor.value?.chain().focus().setImage({ src: kept.address, alt }).run();
+    // With a line after it: what is put in next stands below the picture, not in its place.
+    const attrs = { src: kept.address, alt };
+    editor.value
+      ?.chain()
+      .focus()
+      .insertContent([{ type: "image", attrs }, { type: "paragraph" }])
+      .run();
   } catch (error) {
     sayWrong(wrong(error));
   }

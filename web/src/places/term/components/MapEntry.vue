@@ -73,6 +73,7 @@ function pressed(event: KeyboardEvent): void {
 
 <style scoped>
 .entry {
+  scroll-margin-bottom: 80px;
   display: flex;
   align-items: center;
   gap: 5px;

@@ -54,7 +54,7 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
           ·
           <template v-for="(one, n) in sheet.classes" :key="one.number"
             ><template v-if="n">, </template
-            ><RouterLink :to="classPath(slug, one.number)">{{
+            ><RouterLink :to="classPath(slug, one.number)" class="underline">{{
               t("week.classOn", { n: one.number, day: times.day(one.start) })
             }}</RouterLink></template
           >
