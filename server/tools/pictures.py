@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import subprocess
 from pathlib import Path
 
@@ -39,30 +40,35 @@ class Pictures(Camera):
         self.go(page, self.at("Latitudes and departures"))
         expect(page.locator(".katex").first).to_be_visible()
         self.take(page, "item")
-        self.go(page, self.at("Check 7: traverse computation"))
-        expect(page.get_by_text("is locked")).to_be_visible()
-        self.take(page, "locked")
+        self.go(page, self.at("Latitudes and departures, leg by leg"))
+        expect(page.get_by_text("Now compute one yourself")).to_be_visible()
+        page.get_by_role("button", name=re.compile("^0:35")).click()
+        page.wait_for_timeout(1200)
+        page.evaluate("document.querySelector('video').pause()")
+        self.take(page, "video")
+        self.go(page, "/c/srv-110/library/syllabus")
+        expect(page.get_by_text("Always as the course is now")).to_be_visible()
+        self.take(page, "library")
+        self.go(page, "/c/srv-110/library/tour")
+        expect(page.get_by_role("heading", name="What counts")).to_be_visible()
+        self.take(page, "tour")
         self.go(page, "/c/srv-110/standing")
         expect(page.get_by_text("The class")).to_be_visible()
         self.take(page, "standing")
-        page.emulate_media(color_scheme="dark")
-        self.go(page, "/c/srv-110/week/7")
-        expect(page.locator("[data-item]").first).to_be_visible()
-        self.take(page, "week-dark")
-        page.emulate_media(color_scheme="light")
         self.go(page, "/")
         expect(page.get_by_role("region", name="Now", exact=True)).to_be_visible()
         self.take(page, "today")
         self.go(page, "/c/srv-110/term/map")
         expect(page.locator("[data-entry]").first).to_be_visible()
         self.take(page, "term")
-        self.print_checklist(page)
+        self.first_page(page, "weeks/7", "checklist")
+        self.first_page(page, "guide", "guide")
         self.hand_in(page)
 
-    def print_checklist(self, page: Page) -> None:
+    def first_page(self, page: Page, paper: str, name: str) -> None:
         """The PDF's first page, by poppler."""
-        pdf = page.request.get(self.live_server_url + "/api/courses/srv-110/print/weeks/7").body()
-        out = Path(os.environ["UNVO_SHOTS"]) / "checklist"
+        pdf = page.request.get(f"{self.live_server_url}/api/courses/srv-110/print/{paper}").body()
+        out = Path(os.environ["UNVO_SHOTS"]) / name
         command = ["pdftoppm", "-png", "-r", "90", "-f", "1", "-l", "1", "-singlefile", "-", str(out)]
         subprocess.run(command, input=pdf, check=True)
 
@@ -87,17 +93,19 @@ class Pictures(Camera):
         page = self.page(INSTRUCTOR)
         expect(page.locator("[data-item]").first).to_be_visible()
         self.take(page, "week-teacher")
-        page.get_by_role("button", name=f"Change {LOOP}").click()
-        page.get_by_role("menuitem", name="Dates and settings …").click()
-        expect(page.get_by_label("Category")).to_be_visible()
-        self.take(page, "settings")
+        page.get_by_role("button", name="Change Check 7: traverse computation").click()
+        page.get_by_role("menuitem", name="Conditions …").click()
+        page.get_by_role("button", name="a date").click()
+        page.get_by_label("From this day").fill("2026-10-09")
+        page.get_by_label("It opens when").select_option("any")
+        expect(page.get_by_text("are done, or from Fri 9 Oct")).to_be_visible()
+        self.take(page, "conditions")
         self.go(page, "/c/srv-110/setup/rhythm")
         page.get_by_role("button", name="Preview the term").click()
         expect(page.get_by_text("30 new")).to_be_visible()
         self.take(page, "rhythm")
         self.go(page, "/c/srv-110/gradebook")
         expect(page.get_by_role("heading", name="Gradebook")).to_be_visible()
-        self.take(page, "gradebook")
         page.get_by_role("link", name="Grade: Field book: bearings").click()
         expect(page.locator("article h2")).to_be_visible()
         page.get_by_label("Score of 30").fill("27")
@@ -110,9 +118,6 @@ class Pictures(Camera):
         page = self.page(KEEPS_UP, **PHONE)
         expect(page.locator("[data-item]").first).to_be_visible()
         self.take(page, "phone-week")
-        self.go(page, "/")
-        expect(page.get_by_role("region", name="Now", exact=True)).to_be_visible()
-        self.take(page, "phone-today")
 
 
 class OtherTerms(Camera):

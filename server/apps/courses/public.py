@@ -3,6 +3,8 @@
 from apps.courses.access import opened_items, ref, require_doable, require_open
 from apps.courses.actions.change_item import ItemEdit, change_item
 from apps.courses.actions.change_module import ModuleEdit, change_module
+from apps.courses.actions.copy_in import CopyWish
+from apps.courses.actions.copy_in import copy_in as copy_part_in
 from apps.courses.actions.copy_layout import copy_layout, with_addresses
 from apps.courses.actions.layout_change import Edit
 from apps.courses.actions.layout_change import apply as apply_edits
@@ -49,6 +51,7 @@ __all__ = [
     "MOMENT_NAMES",
     "Changed",
     "ClassCount",
+    "CopyWish",
     "Course",
     "Edit",
     "Enrolment",
@@ -80,6 +83,7 @@ __all__ = [
     "change_module",
     "changed",
     "copy_layout",
+    "copy_part_in",
     "course_by_slug",
     "day_range",
     "drop_wait",

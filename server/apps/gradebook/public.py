@@ -1,5 +1,6 @@
 """What upper apps may use of the gradebook: push scores, read what counts."""
 
+from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
 from apps.gradebook.actions.set_grading import set_grading
@@ -13,6 +14,7 @@ from apps.gradebook.setup import setup as setup_of
 __all__ = [
     "ScoreWish",
     "cells_of_item",
+    "copy_graded",
     "copy_grading",
     "counted",
     "drop_graded",

@@ -285,6 +285,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/copy-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Copy Source
+         * @description The modules and items that can be copied from this course.
+         */
+        get: operations["apps_transfer_api_routers_copy_source"];
+        put?: never;
+        /**
+         * Copy Part
+         * @description Copy an item or a module into this course, from `from_slug`.
+         */
+        post: operations["apps_transfer_api_routers_copy_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/date-check": {
         parameters: {
             query?: never;
@@ -2264,6 +2288,48 @@ export interface components {
             code: string;
             /** Title */
             title: string;
+        };
+        /**
+         * CopyInIn
+         * @description An item into a module, or a module into a week; from this course where `from_slug` is empty.
+         */
+        CopyInIn: {
+            /**
+             * From Slug
+             * @default
+             */
+            from_slug: string;
+            /** Into Module */
+            into_module?: number | null;
+            /** Into Week */
+            into_week?: number | null;
+            /** Item Id */
+            item_id?: number | null;
+            /** Module Id */
+            module_id?: number | null;
+        };
+        /** CopyItem */
+        CopyItem: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+        };
+        /** CopyModule */
+        CopyModule: {
+            /** Id */
+            id: number;
+            /** Items */
+            items: components["schemas"]["CopyItem"][];
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+        };
+        /** CopySource */
+        CopySource: {
+            /** Modules */
+            modules: components["schemas"]["CopyModule"][];
         };
         /** CourseItem */
         CourseItem: {
@@ -5034,6 +5100,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Copied"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_copy_source: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopySource"];
+                };
+            };
+        };
+    };
+    apps_transfer_api_routers_copy_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyInIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };

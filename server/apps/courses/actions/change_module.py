@@ -24,17 +24,20 @@ def make_module(actor: Actor, course: Course, title: str, week: int | None) -> A
         week = None
     elif week not in numbers:
         raise Refused("module.week", week=week, first=numbers[0], last=numbers[-1])
-    last = Module.objects.filter(course=course).aggregate(n=Max("position"))["n"] or 0
-    after = [m for m in layout(course).all if m.week is not None and week is not None and m.week <= week]
-    position = last + 10
-    if course.term is not None and len(after) < len(layout(course).all):
-        position = _between(course, week)
+    position = place_between(course, week)
     module = Module.objects.create(course=course, title=title, week=week, position=position)
     return apply(actor, course, "make_module", [Edit("module", module, made=True)])
 
 
+def place_between(course: Course, week: int | None) -> int:
+    """A position after the modules of this and earlier weeks; those of later ones move down."""
+    last = Module.objects.filter(course=course).aggregate(n=Max("position"))["n"] or 0
+    modules = layout(course).all
+    after = [m for m in modules if m.week is not None and week is not None and m.week <= week]
+    return _between(course, week) if course.term is not None and len(after) < len(modules) else last + 10
+
+
 def _between(course: Course, week: int | None) -> int:
-    """A place after the modules of earlier weeks; later ones move down."""
     rows = list(Module.objects.filter(course=course).order_by("position", "id"))
     before = [m for m in rows if m.week is not None and week is not None and m.week <= week]
     position = before[-1].position + 1 if before else 0

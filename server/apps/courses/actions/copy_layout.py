@@ -36,7 +36,7 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
     opened, and its copier is its instructor. Texts come as one edition; who did what stays behind.
     """
     require(can_lay_out(membership(actor, source)))
-    course = _copied(
+    course = copied_row(
         source,
         slug=_free_slug(code, title),
         title=one_line(title, "Title", 200),
@@ -45,10 +45,10 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
         opened_at=None,
         copied_from=source,
     )
-    sections = {s.pk: _copied(s, course=course).pk for s in Section.objects.filter(course=source)}
+    sections = {s.pk: copied_row(s, course=course).pk for s in Section.objects.filter(course=source)}
     for pattern in MeetingPattern.objects.filter(course=source):
-        _copied(pattern, course=course, section_id=sections.get(pattern.section_id or 0))
-    rhythms = {r.pk: _copied(r, course=course).pk for r in Rhythm.objects.filter(course=source, removed=False)}
+        copied_row(pattern, course=course, section_id=sections.get(pattern.section_id or 0))
+    rhythms = {r.pk: copied_row(r, course=course).pk for r in Rhythm.objects.filter(course=source, removed=False)}
     items = _copy_items(source, course, rhythms)
     Enrolment.objects.create(course=course, person_id=actor.person_id or 0, role=Enrolment.INSTRUCTOR)
     record(actor, "course.copy", ("course", course.pk), course_id=course.pk, after={"from": source.pk})
@@ -57,16 +57,17 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
 
 def _copy_items(source: Course, course: Course, rhythms: dict[int, int]) -> dict[int, int]:
     modules = {
-        m.pk: _copied(m, course=course).pk for m in Module.objects.filter(course=source, removed=False).order_by("id")
+        m.pk: copied_row(m, course=course).pk
+        for m in Module.objects.filter(course=source, removed=False).order_by("id")
     }
     parts = {
-        p.pk: _copied(p, module_id=modules[p.module_id]).pk
+        p.pk: copied_row(p, module_id=modules[p.module_id]).pk
         for p in Part.objects.filter(module_id__in=modules, removed=False).order_by("id")
     }
     olds = list(Item.objects.filter(course=source, removed=False, module_id__in=modules).order_by("id"))
     made: dict[int, Item] = {}
     for old in olds:
-        made[old.pk] = _copied(
+        made[old.pk] = copied_row(
             old,
             course=course,
             module_id=modules[old.module_id],
@@ -81,17 +82,17 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int]) -> dict
         new.read_first = [items[i] for i in new.read_first if i in items]
         new.moments = {name: _moved(row, items) for name, row in new.moments.items()}
     Item.objects.bulk_update(made.values(), ["conditions", "read_first", "moments"])
-    files = _copy_files(items, made)
+    files = copy_files(items, made)
     texts = latest_texts(source)
     ItemText.objects.bulk_create(
-        ItemText(item_id=items[i], edition=1, html=_moved_text(html, items, files, course.slug), written_at=now())
+        ItemText(item_id=items[i], edition=1, html=moved_text(html, items, files, course.slug), written_at=now())
         for i, (_, html) in texts.items()
         if i in items
     )
     return items
 
 
-def _copy_files(items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:
+def copy_files(items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:
     """Files go with their items under keys of their own, so that the copies' locks guard them. Old key -> new."""
     keys: dict[str, str] = {}
     new: dict[int, StoredFile] = {}
@@ -116,7 +117,7 @@ def _copy_files(items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:
     return keys
 
 
-def _moved_text(html: str, items: dict[int, int], files: dict[str, str], slug: str) -> str:
+def moved_text(html: str, items: dict[int, int], files: dict[str, str], slug: str) -> str:
     with_files = re.sub(r"/files/([0-9a-f-]{36})/", lambda m: f"/files/{files.get(m[1], m[1])}/", html)
     return with_addresses(with_files, items, slug)
 
@@ -139,13 +140,13 @@ def _own_term(source: Course) -> Term | None:
     if source.term is None:
         return None
     breaks = list(source.term.breaks.filter(removed=False))
-    term = _copied(source.term)
+    term = copied_row(source.term)
     for pause in breaks:
-        _copied(pause, term=term)
+        copied_row(pause, term=term)
     return term
 
 
-def _copied(row: Row, **changes: Any) -> Row:
+def copied_row(row: Row, **changes: Any) -> Row:
     """A new row with the same fields, but for `changes`."""
     skipped = {"id", "layout_version"}
     fields = {f.attname: getattr(row, f.attname) for f in row._meta.concrete_fields if f.name not in skipped}

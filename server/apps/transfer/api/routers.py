@@ -1,11 +1,23 @@
 from django.http import HttpResponse
 from ninja import Router
 
-from apps.courses.public import Rhythm, can_lay_out, can_teach, course_by_slug, enter, layout
+from apps.courses.public import (
+    Changed,
+    CopyWish,
+    Rhythm,
+    can_lay_out,
+    can_teach,
+    changed,
+    course_by_slug,
+    enter,
+    layout,
+    membership,
+)
 from apps.gradebook.public import setup_of
 from apps.kernel.public import actor_of, answer, now, require, write
 from apps.people.public import SignedIn
 from apps.transfer.actions.copy_course import copy_course
+from apps.transfer.actions.copy_in import copy_in
 from apps.transfer.actions.fix_finding import fix_findings, waive
 from apps.transfer.actions.paste_schedule import paste_schedule, plan_paste
 from apps.transfer.actions.stamp_rhythm import RhythmWish, plan_rhythm, stamp_rhythm
@@ -36,6 +48,30 @@ def waive_finding(request: SignedIn, slug: str, payload: s.WaiveIn) -> s.DateChe
     course = course_by_slug(slug)
     waive(actor_of(request), course, payload.key, payload.waived)
     return date_check(course)
+
+
+@router.get("/courses/{slug}/copy-in", response=s.CopySource)
+def copy_source(request: SignedIn, slug: str) -> s.CopySource:
+    """The modules and items that can be copied from this course."""
+    course = course_by_slug(slug)
+    require(can_lay_out(membership(actor_of(request), course)))
+    return s.CopySource(
+        modules=[
+            s.CopyModule(
+                id=m.id, title=m.title, step=m.key, items=[s.CopyItem(id=i.id, title=i.title) for i in m.items]
+            )
+            for m in layout(course).all
+        ]
+    )
+
+
+@router.post("/courses/{slug}/copy-in", response=Changed)
+@write
+def copy_part(request: SignedIn, slug: str, payload: s.CopyInIn) -> Changed:
+    """Copy an item or a module into this course, from `from_slug`."""
+    source, course = course_by_slug(payload.from_slug or slug), course_by_slug(slug)
+    wish = CopyWish(**payload.model_dump(exclude={"from_slug"}))
+    return changed(copy_in(actor_of(request), source, course, wish), slug)
 
 
 @router.post("/courses/{slug}/copy", response=s.Copied)

@@ -154,3 +154,29 @@ class Paste(BaseModel):
     problems: list[PasteProblem]
     order: Literal["day_first", "month_first"]
     change: int | None
+
+
+class CopyItem(BaseModel):
+    id: int
+    title: str
+
+
+class CopyModule(BaseModel):
+    id: int
+    title: str
+    step: str
+    items: list[CopyItem]
+
+
+class CopySource(BaseModel):
+    modules: list[CopyModule]
+
+
+class CopyInIn(BaseModel):
+    """An item into a module, or a module into a week; from this course where `from_slug` is empty."""
+
+    from_slug: str = ""
+    item_id: int | None = None
+    into_module: int | None = None
+    module_id: int | None = None
+    into_week: int | None = None

@@ -39,6 +39,12 @@ export function useAbsence(slug: () => string, number: () => number) {
   };
 }
 
+export const useCopySource = (slug: () => string) =>
+  useQuery({
+    queryKey: ["copy-source", slug],
+    queryFn: () => told(client.GET("/api/courses/{slug}/copy-in", { params: { path: { slug: slug() } } })),
+  });
+
 export const useConditions = (slug: () => string, kind: () => "item" | "part" | "module", id: () => number) =>
   useQuery({
     queryKey: ["conditions", slug, kind, id],
@@ -147,6 +153,9 @@ export function useLayoutWrites(slug: () => string) {
           headers,
         }),
       ),
+    ),
+    copyIn: useWrite((wish: Shapes["CopyInIn"], headers) =>
+      told(client.POST("/api/courses/{slug}/copy-in", { params: { path: at({}) }, body: wish, headers })),
     ),
     setConditions: useWrite((wish: Shapes["ConditionsIn"], headers) =>
       told(client.PUT("/api/courses/{slug}/conditions", { params: { path: at({}) }, body: wish, headers })),

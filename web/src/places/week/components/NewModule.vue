@@ -4,13 +4,19 @@ import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useLayoutWrites } from "../queries";
 import { useSaid } from "../said";
+import CopyDialog from "./CopyDialog.vue";
 import TitleField from "./TitleField.vue";
 
-const { slug, week } = defineProps<{ slug: string; week: number | null }>();
+const { slug, week, modules } = defineProps<{
+  slug: string;
+  week: number | null;
+  modules: { id: number; title: string }[];
+}>();
 const { t } = useI18n();
 const writes = useLayoutWrites(() => slug);
 const said = useSaid(() => slug);
 const open = ref(false);
+const copying = ref(false);
 
 async function make(title: string): Promise<void> {
   open.value = false;
@@ -28,6 +34,10 @@ async function make(title: string): Promise<void> {
       @keep="make"
       @stop="open = false"
     />
-    <UiButton v-else @click="open = true">{{ t("layout.addModule") }}</UiButton>
+    <div v-else class="flex flex-wrap gap-2">
+      <UiButton @click="open = true">{{ t("layout.addModule") }}</UiButton>
+      <UiButton look="text" @click="copying = true">{{ t("copyIn.title") }}</UiButton>
+    </div>
+    <CopyDialog v-if="copying" :slug="slug" :week="week" :modules="modules" @close="copying = false" />
   </div>
 </template>

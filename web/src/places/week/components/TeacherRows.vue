@@ -106,6 +106,11 @@ async function renamePart(id: number, title: string): Promise<void> {
 
 async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
   if (key === "edit") settingsOf.value = row.id;
+  else if (key === "copy")
+    said(
+      t("copyIn.done"),
+      await writes.copyIn.mutateAsync({ from_slug: "", item_id: row.id, into_module: module.id }),
+    );
   else if (key === "conditions") waiting.value = { kind: "item", id: row.id, title: row.title };
   else if (key === "rename") naming.value = { kind: "item", id: row.id };
   else if (key === "publish")
@@ -124,6 +129,7 @@ const rowChoices = (row: Shapes["Row"]) => [
   { key: "edit", label: t("layout.edit") },
   { key: "conditions", label: t("conditions.edit") },
   { key: "rename", label: t("layout.rename") },
+  { key: "copy", label: t("copyIn.here") },
   { key: "publish", label: t(row.published ? "layout.hide" : "layout.publish") },
   { key: "up", label: t("layout.up"), disabled: !stepPlace(groups.value, row.id, -1) },
   { key: "down", label: t("layout.down"), disabled: !stepPlace(groups.value, row.id, 1) },

@@ -94,6 +94,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
         v-if="sheet.can_lay_out && (!sheet.break_name || sheet.key.length < 3)"
         :slug="slug"
         :week="sheet.dated ? Number(sheet.key) : null"
+        :modules="sheet.modules"
       />
     </div>
   </main>

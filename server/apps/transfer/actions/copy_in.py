@@ -1,0 +1,14 @@
+from __future__ import annotations
+
+from apps.assignments.public import copy_briefs
+from apps.courses.public import CopyWish, Course, copy_part_in
+from apps.gradebook.public import copy_graded
+from apps.kernel.public import Actor, AuditRecord
+
+
+def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> AuditRecord:
+    """An item or a module, from this course or another: layout, texts, files, conditions, grading, briefs."""
+    change, items = copy_part_in(actor, source, course, wish)
+    copy_graded(source, course, items)
+    copy_briefs(items)
+    return change
