@@ -4,7 +4,7 @@ from datetime import timedelta
 
 from apps.courses.memberships import membership
 from apps.courses.models import Absence, Course
-from apps.courses.policies import can_see_student, can_study
+from apps.courses.policies import can_see_student, can_study, can_teach
 from apps.courses.queries import person_layout
 from apps.kernel.public import Actor, Refused, not_found, now, one_line, record, require
 
@@ -44,11 +44,12 @@ def take_back_absence(actor: Actor, course: Course, number: int) -> None:
 
 def see_absence(actor: Actor, course: Course, absence_id: int) -> None:
     """A teacher has read it."""
+    member = membership(actor, course)
+    require(can_teach(member))
     found = Absence.objects.filter(course=course, pk=absence_id).first()
-    section = person_layout(course, found.person_id).sections.get(found.person_id) if found else None
-    require(can_see_student(membership(actor, course), section))
     if found is None:
         raise not_found("absence")
+    require(can_see_student(member, person_layout(course, found.person_id).sections.get(found.person_id)))
     found.seen_at, found.seen_by_id = now(), actor.person_id
     found.save(update_fields=["seen_at", "seen_by"])
     record(actor, "absence.seen", ("absence", absence_id), course_id=course.pk)

@@ -153,7 +153,7 @@ onBeforeUnmount(() => {
   display: block;
   width: 100%;
   max-height: 60vh;
-  background: #0a1110;
+  background: var(--bar);
 }
 audio.player {
   background: transparent;

@@ -1,0 +1,130 @@
+"""Search over 5,000 pages against its raw SQL, and the roster of a class of 2,000."""
+
+from __future__ import annotations
+
+import statistics
+import time
+from collections.abc import Callable
+from datetime import datetime
+from random import Random
+
+PAGES, STUDENTS, ROUNDS = 5_000, 2_000, 15
+WORDS = [
+    "level",
+    "rod",
+    "loop",
+    "angle",
+    "bearing",
+    "traverse",
+    "closure",
+    "latitude",
+    "departure",
+    "station",
+    "peg",
+    "tape",
+    "sag",
+    "slope",
+    "curve",
+    "contour",
+]
+WANTED = "traverse closure"
+SEARCH_BAR_MS, SEARCH_RATIO = 100, 3
+RAW = """
+    SELECT item_id, title, ts_rank(vector, q) AS rank FROM courses_searchentry, to_tsquery('english', %s) q
+    WHERE course_id = %s AND vector @@ q ORDER BY rank DESC, item_id LIMIT 200
+"""
+
+
+def measured() -> bool:
+    """Prints both; true when search keeps its bar: under 100 ms, or at most three times the raw SQL."""
+    from apps.courses.models import Course
+    from apps.people.models import Person
+    from django.db import connection
+
+    course = _course_of_pages()
+    teacher = Person.objects.get(username="ines.varga-oduya")
+    took, found = _median(lambda: _search(course, teacher))
+    with connection.cursor() as cursor:
+
+        def raw() -> int:
+            cursor.execute(RAW, [WANTED.replace(" ", " & "), course.pk])
+            return len(cursor.fetchall())
+
+        floor, _ = _median(raw)
+    fine = took < SEARCH_BAR_MS or took <= SEARCH_RATIO * floor
+    print(
+        f"search over {PAGES} pages: {took:.1f} ms, {found} hits shown; raw SQL {floor:.1f} ms; bar {SEARCH_BAR_MS} ms or 3 x"
+    )
+    seconds, students = _roster(Course.objects.get(slug="srv-110"), teacher)
+    print(f"roster of {students} students, 90 items each, evaluated: {seconds:.2f} s (no bar)")
+    return fine
+
+
+def _median(run: Callable[[], int]) -> tuple[float, int]:
+    times, result = [], 0
+    for _ in range(ROUNDS):
+        start = time.perf_counter()
+        result = run()
+        times.append((time.perf_counter() - start) * 1000)
+    return statistics.median(times), result
+
+
+def _course_of_pages() -> object:
+    from apps.courses.models import Course, Enrolment, Item, ItemText, Module
+    from apps.kernel.public import now
+    from apps.people.models import Person
+
+    random = Random(1)
+    course = Course.objects.create(slug="pages", code="P", title="Pages", zone="UTC", opened_at=now())
+    teacher = Person.objects.get(username="ines.varga-oduya")
+    Enrolment.objects.create(course=course, person=teacher, role=Enrolment.INSTRUCTOR)
+    module = Module.objects.create(course=course, title="All", position=10, published=True)
+    items = Item.objects.bulk_create(
+        Item(
+            course=course,
+            module=module,
+            kind="page",
+            title=f"Page {n} on {random.choice(WORDS)}",
+            position=n,
+            published=True,
+            done_rule="opened",
+        )
+        for n in range(PAGES)
+    )
+    ItemText.objects.bulk_create(
+        ItemText(item=i, edition=1, html="<p>" + " ".join(random.choices(WORDS, k=300)) + "</p>", written_at=now())
+        for i in items
+    )
+    return course
+
+
+def _search(course: object, person: object) -> int:
+    from apps.courses.memberships import membership
+    from apps.courses.search import search
+    from apps.courses.sheets import Reader
+    from apps.kernel.public import Actor, now
+
+    member = membership(Actor(person.pk, ""), course)  # type: ignore[attr-defined, arg-type]
+    reader = Reader(person.pk, member, person.budget_minutes, now())  # type: ignore[attr-defined]
+    return len(search(course, reader, WANTED).hits)  # type: ignore[arg-type]
+
+
+def _roster(course: object, person: object) -> tuple[float, int]:
+    from apps.courses.memberships import membership
+    from apps.courses.models import Course, Enrolment
+    from apps.courses.roster import roster
+    from apps.courses.sheets import Reader
+    from apps.kernel.public import Actor
+    from apps.people.models import Person
+
+    people = Person.objects.bulk_create(
+        Person(username=f"extra{n}", email=f"extra{n}@ostrell.example", name=f"Extra {n}", sort_name=f"Extra {n:04d}")
+        for n in range(STUDENTS)
+    )
+    Enrolment.objects.bulk_create(Enrolment(course=course, person=p, role="student") for p in people)  # type: ignore[misc]
+    fresh = Course.objects.select_related("term").get(slug="srv-110")
+    now = datetime.fromisoformat("2026-10-07T10:20:00-05:00")
+    reader = Reader(person.pk, membership(Actor(person.pk, ""), fresh), person.budget_minutes, now)  # type: ignore[attr-defined]
+    start = time.perf_counter()
+    found = roster(fresh, reader)
+    return time.perf_counter() - start, len(found.students)
