@@ -52,7 +52,7 @@ class Student(Journey):
         expect(page.get_by_role("heading", name="Found for “misclosure”")).to_be_visible()
         expect(page.locator("mark").first).to_be_visible()
         self.clean_by_axe(page)
-        page.get_by_label("Search in this course").press("ArrowDown")
+        page.get_by_label("Search in this course").first.press("ArrowDown")
         page.keyboard.press("Enter")
         page.wait_for_url("**/item/*")
         teacher = self.page(INSTRUCTOR, "/c/srv-110/library/errata")

@@ -71,8 +71,8 @@ input::placeholder {
   color: color-mix(in srgb, var(--on-bar) 70%, transparent);
 }
 @media (max-width: 719px) {
-  input {
-    width: 84px;
+  .search {
+    display: none;
   }
 }
 </style>

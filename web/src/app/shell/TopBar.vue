@@ -8,6 +8,7 @@ import type { Shapes } from "@/api/client";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { useShelf } from "../queries";
+import { searchPath } from "@/app/addresses";
 import SearchField from "./SearchField.vue";
 import { shortcutsOpen } from "./shortcuts";
 
@@ -27,6 +28,7 @@ const entries = computed(() =>
   })),
 );
 const choices = computed(() => [
+  ...(slug.value ? [{ key: "search", label: t("search.label") }] : []),
   ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
   { key: "keys", label: t("app.shortcuts") },
   { key: "out", label: t("app.signOut") },
@@ -34,6 +36,7 @@ const choices = computed(() => [
 
 async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
+  if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
   await signOut();
   await router.push({ name: "sign-in" });

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { useI18n } from "vue-i18n";
-import { RouterLink } from "vue-router";
+import { RouterLink, useRouter } from "vue-router";
 import { client, told } from "@/api/client";
 import { useWrong } from "@/api/writes";
-import { itemPath } from "@/app/addresses";
+import { itemPath, searchPath } from "@/app/addresses";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import { snippetParts } from "../snippet";
@@ -12,6 +12,7 @@ import { snippetParts } from "../snippet";
 /** What was found in the course, the best first; arrow keys go along the list. */
 const { slug, text } = defineProps<{ slug: string; text: string }>();
 const { t } = useI18n();
+const router = useRouter();
 const wrong = useWrong();
 const { data: found, error } = useQuery({
   queryKey: ["search", () => slug, () => text],
@@ -19,6 +20,10 @@ const { data: found, error } = useQuery({
     told(client.GET("/api/courses/{slug}/search", { params: { path: { slug }, query: { q: text } } })),
   placeholderData: (before) => before,
 });
+
+/** On a phone the field stands here, for want of room in the bar. */
+const typed = (event: Event) =>
+  void router.replace(searchPath(slug, (event.target as HTMLInputElement).value));
 
 function move(by: number, event: KeyboardEvent): void {
   const links = [...document.querySelectorAll<HTMLElement>("[data-hit] a")];
@@ -32,10 +37,13 @@ function move(by: number, event: KeyboardEvent): void {
 <template>
   <NothingHere v-if="error && !found" :message="wrong(error)" />
   <main v-else-if="found" id="content" class="max-w-[860px] px-3.5 py-4 pb-24 sm:px-6">
+    <form role="search" class="mb-4 sm:hidden" @submit.prevent>
+      <input class="field" type="search" :value="text" :aria-label="t('search.label')" @input="typed" />
+    </form>
     <h1 class="mb-3 text-[22px] font-bold [overflow-wrap:anywhere]">
       {{ found.text ? t("search.title", { text: found.text }) : t("search.empty") }}
     </h1>
-    <p role="status" class="mb-3 text-soft">
+    <p v-if="found.text" role="status" class="mb-3 text-soft">
       {{
         found.hits.length ? t("search.count", { n: found.hits.length }, found.hits.length) : t("search.none")
       }}
