@@ -89,7 +89,7 @@ def _class(calendar: Calendar, rules: dict[Key, Rule]) -> tuple[float, float]:
     def run() -> datetime | None:
         instants = resolve_all(rules, calendar).instants
         items = tuple(_item(n, Span(instants[(n, "opens")], None, instants[(n, "due")])) for n in range(ITEMS))
-        modules = (LaidModule(1, "m", 1, "1", False, True, (), (), items),)
+        modules = (LaidModule(1, "m", 1, "1", False, True, (), (), items, {}),)
         laid = Layout(calendar, modules, (), (), rules, allowances=given)
         return max(i.span.due for s in range(STUDENTS) for i in layout_for(laid, s).all[0].items[:1] if i.span.due)
 
@@ -98,8 +98,34 @@ def _class(calendar: Calendar, rules: dict[Key, Rule]) -> tuple[float, float]:
 
 def _item(n: int, span: Span) -> LaidItem:
     return LaidItem(
-        n, 1, None, "assignment", str(n), True, True, False, True, 60, 10.0, Fraction(10), "handed_in", None, {}, (), "", None, 1, span, n
-    )  # fmt: skip
+        id=n,
+        module_id=1,
+        part_id=None,
+        kind="assignment",
+        title=str(n),
+        required=True,
+        published=True,
+        practice=False,
+        takes_hand_ins=True,
+        effort_minutes=60,
+        points=10.0,
+        possible=Fraction(10),
+        done_rule="handed_in",
+        done_percent=None,
+        done_parts=(),
+        moments={},
+        conditions={},
+        whens=(),
+        hint="",
+        read_first=(),
+        length_seconds=None,
+        pages=None,
+        address="",
+        file_id=None,
+        asked_edition=1,
+        span=span,
+        number=n,
+    )
 
 
 def _plan() -> object:
