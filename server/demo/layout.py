@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from typing import Any
 
 from apps.assignments.models import Brief
+from apps.courses.actions.make_item import FIRST_RULES, WATCHED_ENOUGH
 from apps.courses.models import Course, Item, ItemText, Module, Part
 from apps.gradebook.models import Category, GradedItem, LateRule
 from apps.kernel.public import now
@@ -47,19 +48,6 @@ class Wish:
     place: str = ""
     hint: str = ""
     read_first: Sequence[str] = field(default_factory=tuple)
-
-
-FIRST_RULE = {
-    "page": "ticked",
-    "file": "opened",
-    "link": "opened",
-    "assignment": "handed_in",
-    "acknowledgement": "acknowledged",
-    "video": "watched",
-    "slides": "opened",
-    "offline": "ticked",
-    "heading": "nothing",
-}
 
 
 def at_class(number: int, minutes: int = 0) -> dict[str, Any]:
@@ -127,14 +115,14 @@ class Layouter:
             published=True,
             effort_minutes=wish.minutes,
             points=wish.points,
-            done_rule=wish.done_rule or ("scored" if wish.on_paper else FIRST_RULE[wish.kind]),
+            done_rule=wish.done_rule or ("scored" if wish.on_paper else FIRST_RULES[wish.kind]),
             moments=moments,
             conditions=done_first([self.items[t].pk for t in wish.after]),
             address=wish.address,
             place=wish.place,
             hint=wish.hint,
             read_first=[self.items[t].pk for t in wish.read_first],
-            done_percent=80 if wish.kind == "video" else None,
+            done_percent=WATCHED_ENOUGH if wish.kind in Item.MEDIA else None,
             takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
         )
         if wish.html:

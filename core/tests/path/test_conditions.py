@@ -19,7 +19,6 @@ from unvo_core.path.conditions import (
     named_items,
     surely_awaited,
     whens_for,
-    without,
 )
 
 NOW = datetime(2026, 10, 7, 10, 20, tzinfo=UTC)
@@ -97,7 +96,3 @@ class ItemsInConditions(unittest.TestCase):
         whens = (*all_of(Done((1, 2)), Done((3, 4), 1), Scored(5, HALF)), *any_of(Done((6,)), From(NOW)))
         self.assertEqual(named_items(whens), (1, 2, 3, 4, 5, 6))
         self.assertEqual(surely_awaited(whens), (1, 2, 5))
-
-    def test_an_item_taken_out_leaves_no_empty_condition(self) -> None:
-        when = When((Done((1, 2), 2), Done((1,)), Scored(1, HALF), From(NOW)))
-        self.assertEqual(without(when, lambda i: i == 1), When((Done((2,)), From(NOW))))

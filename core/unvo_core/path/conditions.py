@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
@@ -199,25 +199,3 @@ def surely_awaited(whens: Iterable[When]) -> tuple[int, ...]:
             elif isinstance(condition, Scored):
                 found[condition.item] = None
     return tuple(found)
-
-
-def without(when: When, gone: Callable[[int], bool]) -> When:
-    """The same conditions without the items that `gone` names; conditions left empty go too."""
-    return replaced(when, lambda item: None if gone(item) else item)
-
-
-def replaced(when: When, new: Callable[[int], int | None]) -> When:
-    """The same conditions on other items; `new` gives each its successor, or None to drop it."""
-    kept = (_replaced(c, new) for c in when.of)
-    return When(tuple(c for c in kept if c is not None), when.join)
-
-
-def _replaced(condition: Condition, new: Callable[[int], int | None]) -> Condition | None:
-    match condition:
-        case Done(items, of):
-            kept = tuple(n for i in items if (n := new(i)) is not None)
-            return Done(kept, None if of is None or of >= len(kept) else of) if kept else None
-        case Scored(item, percent):
-            named = new(item)
-            return None if named is None else Scored(named, percent)
-    return condition

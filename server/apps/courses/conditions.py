@@ -47,6 +47,13 @@ def whens_of(rows: tuple[Row, ...], calendar: Calendar) -> tuple[When, ...]:
     return tuple(when for when in found if when.of)
 
 
+def named_in(row: Row) -> set[int]:
+    """The items that conditions name."""
+    of = row.get("of", ())
+    done = {i for c in of if c["on"] == "done" for i in c["items"]}
+    return done | {c["item"] for c in of if c["on"] == "score"}
+
+
 def with_items(row: Row, items: Mapping[int, int]) -> dict[str, Any]:
     """The same conditions on other items (a copy's); conditions on items that have no successor go."""
     kept = (_with_items(c, items) for c in row.get("of", ()))

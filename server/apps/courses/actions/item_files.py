@@ -7,6 +7,7 @@ from typing import Any
 from unvo_core.schedule.effort import estimated_minutes
 
 from apps.courses.actions.layout_change import Edit, apply, lock
+from apps.courses.jobs import read_files_of
 from apps.courses.media import cues, length_seconds, page_count
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Item, ItemFile
@@ -56,8 +57,6 @@ def attach_file(actor: Actor, course: Course, item_id: int, upload: Any) -> Stor
 
 def _read_later(item: Item) -> None:
     """The text of its files is read in the background; queued in this transaction."""
-    from apps.courses.jobs import read_files_of
-
     read_files_of.defer(item_id=item.pk)
 
 

@@ -13,7 +13,7 @@ from apps.courses.actions.change_module import module_row
 from apps.courses.actions.layout_change import Edit, apply, lock
 from apps.courses.actions.set_moments import wall_of
 from apps.courses.condition_choices import names_of
-from apps.courses.conditions import in_words, whens_of
+from apps.courses.conditions import in_words, named_in, whens_of, with_items
 from apps.courses.facts import path_item
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Group, Item, Module, Part, Section
@@ -58,14 +58,7 @@ def drop_wait(actor: Actor, course: Course, item_id: int, on: int) -> AuditRecor
     require(can_lay_out(membership(actor, course)))
     course = lock(course)
     item = item_row(course, item_id)
-    of = []
-    for one in item.conditions.get("of", ()):
-        if one["on"] == "done":
-            named = [i for i in one["items"] if i != on]
-            of += [one | {"items": named, "of": one["of"] if (one["of"] or 0) < len(named) else None}] if named else []
-        elif one["on"] != "score" or one["item"] != on:
-            of.append(one)
-    kept = {"join": item.conditions["join"], "of": of} if of else {}
+    kept = with_items(item.conditions, {i: i for i in named_in(item.conditions) if i != on})
     return apply(actor, course, "set_conditions", [Edit("item", item, {"conditions": kept})])
 
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/api/writes";
 import { libraryPath } from "@/app/addresses";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
+import PartLine from "@/app/shell/PartLine.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import ReportDialog from "../components/ReportDialog.vue";
 import ReportList from "../components/ReportList.vue";
@@ -29,23 +29,17 @@ const { t } = useI18n();
 const wrong = useWrong();
 const { data: library, error } = useLibrary(() => slug);
 const reporting = ref(false);
+const line = computed(() =>
+  PARTS.map((key) => ({ key, name: t(`library.part.${key}`), to: libraryPath(slug, key) })),
+);
 const shelves = computed(() => SHELVES[part] ?? []);
 </script>
 
 <template>
   <NothingHere v-if="error && !library" :message="wrong(error)" />
-  <main v-else-if="library" id="content" class="page">
+  <main v-else-if="library" id="content" class="place-page">
     <h1 class="sr-only">{{ t("place.library") }}: {{ t(`library.part.${part}`) }}</h1>
-    <nav class="part-line no-print" :aria-label="t('library.parts')">
-      <RouterLink
-        v-for="name in PARTS"
-        :key="name"
-        :to="libraryPath(slug, name)"
-        :class="{ on: name === part }"
-        :aria-current="name === part ? 'page' : undefined"
-        >{{ t(`library.part.${name}`) }}</RouterLink
-      >
-    </nav>
+    <PartLine :parts="line" :chosen="part" :label="t('library.parts')" />
     <SyllabusPart v-if="part === 'syllabus'" :library="library" :slug="slug" />
     <TourPart v-else-if="part === 'tour'" :slug="slug" />
     <template v-else>
@@ -57,14 +51,3 @@ const shelves = computed(() => SHELVES[part] ?? []);
   </main>
   <LoadingNote v-else />
 </template>
-
-<style scoped>
-.page {
-  padding: 12px 24px 80px;
-}
-@media (max-width: 719px) {
-  .page {
-    padding: 12px 14px 80px;
-  }
-}
-</style>

@@ -54,7 +54,7 @@ const toModule = (event: Event) =>
 
 <template>
   <NothingHere v-if="error && !page" :message="wrong(error)" />
-  <main v-else-if="page" id="content" class="page">
+  <main v-else-if="page" id="content" class="place-page">
     <div class="mb-3 flex flex-wrap items-end gap-x-6 gap-y-2">
       <h1 class="text-[24px] font-bold">{{ page.title }}</h1>
       <label class="text-[13.5px] text-soft"
@@ -114,9 +114,6 @@ const toModule = (event: Event) =>
 </template>
 
 <style scoped>
-.page {
-  padding: 14px 24px 80px;
-}
 .name {
   position: sticky;
   left: 0;
@@ -137,9 +134,6 @@ const toModule = (event: Event) =>
   gap: 4px;
 }
 @media (max-width: 719px) {
-  .page {
-    padding: 12px 14px 80px;
-  }
   .name {
     min-width: 120px;
   }

@@ -53,7 +53,7 @@ function filter(name: string, event: Event): void {
 
 <template>
   <NothingHere v-if="error && !roster" :message="wrong(error)" />
-  <main v-else-if="roster" id="content" class="page">
+  <main v-else-if="roster" id="content" class="place-page">
     <div class="mb-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
       <h1 class="text-[24px] font-bold">{{ t("place.roster") }}</h1>
       <p class="text-soft">
@@ -186,15 +186,7 @@ function filter(name: string, event: Event): void {
 </template>
 
 <style scoped>
-.page {
-  padding: 14px 24px 80px;
-}
 .stuck th {
   box-shadow: inset 3px 0 0 var(--late);
-}
-@media (max-width: 719px) {
-  .page {
-    padding: 12px 14px 80px;
-  }
 }
 </style>

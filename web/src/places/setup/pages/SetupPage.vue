@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from "vue";
 import { useI18n } from "vue-i18n";
-import { RouterLink } from "vue-router";
 import { useWrong } from "@/api/writes";
 import { setupPath } from "@/app/addresses";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
+import PartLine from "@/app/shell/PartLine.vue";
 import { useCheck, useSchedule } from "../queries";
 
 const PARTS = {
@@ -27,34 +27,15 @@ const names = Object.keys(PARTS) as Part[];
 const shown = computed(() => PARTS[part as Part]);
 const label = (name: Part): string =>
   name === "check" && check.value?.open ? t("setup.checkCount", { n: check.value.open }) : t(`setup.${name}`);
+const line = computed(() => names.map((key) => ({ key, name: label(key), to: setupPath(slug, key) })));
 </script>
 
 <template>
   <NothingHere v-if="error && !schedule" :message="wrong(error)" />
-  <main v-else-if="schedule" id="content" class="page">
+  <main v-else-if="schedule" id="content" class="place-page">
     <h1 class="sr-only">{{ t("setup.title") }}: {{ t(`setup.${part}`) }}</h1>
-    <nav class="part-line no-print" :aria-label="t('setup.parts')">
-      <RouterLink
-        v-for="name in names"
-        :key="name"
-        :to="setupPath(slug, name)"
-        :class="{ on: name === part }"
-        :aria-current="name === part ? 'page' : undefined"
-        >{{ label(name) }}</RouterLink
-      >
-    </nav>
+    <PartLine :parts="line" :chosen="part" :label="t('setup.parts')" />
     <component :is="shown" :slug="slug" :schedule="schedule" />
   </main>
   <LoadingNote v-else />
 </template>
-
-<style scoped>
-.page {
-  padding: 12px 24px 80px;
-}
-@media (max-width: 719px) {
-  .page {
-    padding: 12px 14px 80px;
-  }
-}
-</style>
