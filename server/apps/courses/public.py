@@ -44,7 +44,6 @@ from apps.courses.sheets import Reader, item_ref, laid_for, own_progress, start_
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.telling import use_teller
 from apps.courses.wording import MOMENT_NAMES, day_range, moment, written_day
-from apps.courses.wording import weekday_name as written_weekday
 
 __all__ = [
     "FIRST_RULES",
@@ -123,5 +122,4 @@ __all__ = [
     "with_addresses",
     "write_text",
     "written_day",
-    "written_weekday",
 ]

@@ -6,11 +6,12 @@ from collections import Counter
 from collections.abc import Iterable
 from decimal import Decimal
 
+from django.utils.dates import WEEKDAYS_ABBR
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 from unvo_core.schedule.meetings import Meeting
 
-from apps.courses.public import Course, Enrolment, Layout, layout, written_weekday
+from apps.courses.public import Course, Enrolment, Layout, layout
 from apps.gradebook.public import setup_of
 from apps.library.api import schemas as out
 
@@ -35,7 +36,7 @@ def class_lines(laid: Layout) -> list[str]:
 
     def slot(meeting: Meeting) -> tuple[int, str, str, str, str]:
         start, end = meeting.start.astimezone(zone), meeting.end.astimezone(zone)
-        return start.weekday(), written_weekday(start.date()), f"{start:%H:%M}", f"{end:%H:%M}", meeting.place
+        return start.weekday(), str(WEEKDAYS_ABBR[start.weekday()]), f"{start:%H:%M}", f"{end:%H:%M}", meeting.place
 
     found = Counter(slot(m) for m in laid.calendar.meetings)
     usual = sorted(s for s, n in found.items() if n > 1 or len(found) == 1)

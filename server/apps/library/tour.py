@@ -5,10 +5,10 @@ Every line is made from the layout, the dates, the weights and the people; nothi
 
 from __future__ import annotations
 
-from collections import Counter
-
+from django.utils.dates import WEEKDAYS_ABBR
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
+from unvo_core.schedule.usual import usual_names, usual_slots
 
 from apps.courses.public import (
     Course,
@@ -19,7 +19,6 @@ from apps.courses.public import (
     moment,
     own_progress,
     written_day,
-    written_weekday,
 )
 from apps.gradebook.public import setup_of
 from apps.library.api import schemas as out
@@ -28,8 +27,6 @@ from apps.library.models import Entry, TourSeen
 
 HEAVIEST = 4
 FIRST_STEPS = 3
-ENOUGH_WEEKS = 0.5
-"""A part or a due day that at least this share of the modules has is how the weeks run."""
 
 
 def tour(course: Course, reader: Reader) -> out.Tour:
@@ -52,8 +49,7 @@ def _week_lines(course: Course, laid: Layout) -> list[str]:
     if classes := class_lines(laid):
         lines.append(_("Classes: %(slots)s.") % {"slots": "; ".join(classes)})
     modules = [m for m in laid.students if m.items]
-    named = Counter(p.title for m in modules for p in m.parts if any(i.part_id == p.id for i in m.items))
-    usual = [title for title, n in named.items() if n >= len(modules) * ENOUGH_WEEKS]
+    usual = usual_names([p.title for p in m.parts if any(i.part_id == p.id for i in m.items)] for m in modules)
     if usual:
         lines.append(_("Each week has these parts, in this order: %(parts)s.") % {"parts": ", ".join(usual)})
     lines += _usual_deadlines(course, laid)
@@ -79,10 +75,9 @@ def _usual_deadlines(course: Course, laid: Layout) -> list[str]:
     for category in found.categories:
         dues = [laid.student_items[i].span.due for i in found.counting[category.pk] if i in laid.student_items]
         walls = [d.astimezone(laid.zone) for d in dues if d is not None]
-        slots = Counter((w.weekday(), written_weekday(w.date()), f"{w:%H:%M}") for w in walls)
-        usual = sorted(s for s, n in slots.items() if n >= max(2, len(walls) * 0.25))
+        usual = usual_slots(walls)
         if usual:
-            at = _(" and ").join(f"{day} {time}" for _n, day, time in usual)
+            at = _(" and ").join(f"{WEEKDAYS_ABBR[day]} {time:%H:%M}" for day, time in usual)
             lines.append(_("%(category)s: usually due %(at)s.") % {"category": category.name, "at": at})
     return lines
 

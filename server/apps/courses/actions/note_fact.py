@@ -5,6 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
+from unvo_core.path.watching import joined, watched_percent
+
 from apps.courses.access import require_doable, require_open
 from apps.courses.memberships import membership
 from apps.courses.models import Course, Fact, Item
@@ -73,7 +75,6 @@ def acknowledge(actor: Actor, course: Course, item_id: int, edition: int) -> Non
 
 
 MOST_STRETCHES = 500
-TOUCHING_SECONDS = 0.5
 
 
 def watch(actor: Actor, course: Course, item_id: int, at_seconds: float, stretches: list[tuple[float, float]]) -> None:
@@ -85,23 +86,10 @@ def watch(actor: Actor, course: Course, item_id: int, at_seconds: float, stretch
         raise Refused("item.not_watched")
     before = known.details.get((item_id, Fact.WATCHED), {})
     length = float(item.length_seconds or before.get("length") or 0)
-    seen = joined([*((a, b) for a, b in before.get("seen", [])), *stretches], length or None)
-    percent = min(100, round(sum(b - a for a, b in seen) / length * 100)) if length else 0
+    seen = joined([*((a, b) for a, b in before.get("seen", [])), *stretches], length or None)[:MOST_STRETCHES]
+    percent = watched_percent(seen, length)
     detail = {"percent": max(percent, before.get("percent", 0)), "position": round(at_seconds, 1), "seen": seen}
     _keep_watched(actor, course, item_id, detail, before)
-
-
-def joined(stretches: list[tuple[float, float]], length: float | None) -> list[tuple[float, float]]:
-    """Stretches in order, those that touch made one; what lies outside the recording is cut off."""
-    found: list[tuple[float, float]] = []
-    for start, end in sorted((max(0.0, a), min(b, length) if length else b) for a, b in stretches):
-        if end <= start:
-            continue
-        if found and start <= found[-1][1] + TOUCHING_SECONDS:
-            found[-1] = (found[-1][0], max(found[-1][1], end))
-        else:
-            found.append((round(start, 1), round(end, 1)))
-    return found[:MOST_STRETCHES]
 
 
 def _keep_watched(actor: Actor, course: Course, item_id: int, detail: dict[str, Any], before: dict[str, Any]) -> None:

@@ -67,7 +67,8 @@ function stopped(): void {
 
 function to(seconds: number): void {
   if (!player.value) return;
-  player.value.currentTime = seconds;
+  // A little in: at the very start the caption before would still be shown.
+  player.value.currentTime = seconds + 0.05;
   void player.value.play();
 }
 
