@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from datetime import datetime, timedelta
+
 from apps.courses.models import Course, Item
 from apps.kernel.public import SYSTEM, store
 from apps.library.models import Entry, ErrorReport
 from apps.people.models import Person
 from django.core.files.base import ContentFile
-from django.utils import timezone
 
 FORM = b"station,backsight,HI,foresight,elevation\nBM 1,,,,100.000\n,,,,\n"
 
@@ -95,7 +96,7 @@ ENTRIES: tuple[tuple[str, str, dict[str, object]], ...] = (
 )
 
 
-def stock(course: Course, reporter: Person) -> None:
+def stock(course: Course, reporter: Person, now: datetime) -> None:
     """Shelves, a syllabus, and one error that a student has reported."""
     for n, (shelf, title, fields) in enumerate(ENTRIES):
         rest = {k: v for k, v in fields.items() if k != "file"}
@@ -111,5 +112,5 @@ def stock(course: Course, reporter: Person) -> None:
         item=reading,
         person=reporter,
         text="The table of the example has the departure of DE without its sign.",
-        at=timezone.now(),
+        at=now - timedelta(hours=20),
     )

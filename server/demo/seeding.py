@@ -8,8 +8,8 @@ from random import Random
 from zoneinfo import ZoneInfo
 
 from apps.assignments.models import HandIn
-from apps.courses.models import Allowance, Course, Enrolment, Group, GroupMember, Section
-from apps.courses.public import layout
+from apps.courses.models import Absence, Allowance, Course, Enrolment, Group, GroupMember, Section
+from apps.courses.public import layout, layout_for
 from apps.library.models import TourSeen
 from apps.people.models import Person
 from django.db import transaction
@@ -41,12 +41,34 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
         Enrolment(course=induction, person=p, role=Enrolment.STUDENT) for p in class_[: min(12, students)]
     )
     srv110.read_all_files(course)
-    library.stock(course, class_[0])
+    library.stock(course, class_[0], now)
+    _stay_away(course, class_, now)
     TourSeen.objects.bulk_create(TourSeen(course=course, person=p, at=now) for p in class_)
     if other_terms:
         spring.make_spring(now, instructor)
         sta205.make_sta205(today, instructor)
     return True
+
+
+ABSENT = ((1, "The bus from Hallow broke down."), (5, "Ill since Sunday; back on Thursday."))
+"""Who missed the last class of their section, and why."""
+
+
+def _stay_away(course: Course, class_: list[Person], now: datetime) -> None:
+    for n, reason in ABSENT:
+        if n >= len(class_):
+            continue
+        past = [m for m in layout_for(layout(course), class_[n].pk).calendar.meetings if m.end < now]
+        if past:
+            last = past[-1]
+            Absence.objects.create(
+                course=course,
+                person=class_[n],
+                class_day=last.day,
+                starts_at=last.start,
+                reason=reason,
+                at=last.end + timedelta(hours=2),
+            )
 
 
 def _enrol(

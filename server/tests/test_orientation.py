@@ -101,6 +101,10 @@ class Search(OrientationCase):
 
 
 class MissedClasses(OrientationCase):
+    def setUp(self) -> None:
+        super().setUp()
+        Absence.objects.all().delete()
+
     def say(self, number: int = 13, reason: str = "The bus did not come") -> Any:
         return self.student.send("PUT", f"{COURSE}/classes/{number}/absence", {"reason": reason})
 
@@ -123,7 +127,7 @@ class MissedClasses(OrientationCase):
         self.assertEqual(Absence.objects.count(), 1)
         [row] = self.teacher.get(f"{COURSE}/absences").json()
         self.assertEqual((row["reason"], row["seen_at"]), ("Ill, note follows", None))
-        self.teacher.send("PUT", f"{COURSE}/absences/{row['id']}/seen")
+        self.teacher.send("PUT", f"{COURSE}/absences/{row['id']}/seen", {"seen": True})
         self.assertIsNotNone(self.day()["absence"]["seen_at"])
         self.say(reason="Another thing")
         self.assertIsNone(self.day()["absence"]["seen_at"], "a new reason is unread")
@@ -135,7 +139,7 @@ class MissedClasses(OrientationCase):
         [row] = self.teacher.get(f"{COURSE}/absences").json()
         assistant = Caller(ASSISTANT)
         self.assertEqual(assistant.get(f"{COURSE}/absences").json(), [])
-        told = assistant.send("PUT", f"{COURSE}/absences/{row['id']}/seen")
+        told = assistant.send("PUT", f"{COURSE}/absences/{row['id']}/seen", {"seen": True})
         self.refused(told, 403, "course.other_section")
 
     def test_what_makes_no_sense_is_refused(self) -> None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from enum import StrEnum
 from fractions import Fraction
+from typing import NamedTuple
 
 from unvo_core.path.conditions import NOTHING_MISSING, Known, Missing, missing
 from unvo_core.path.done import done_at, is_done
@@ -83,14 +84,14 @@ class CourseState:
         return all(m.complete for m in self.modules.values()) and any(m.required for m in self.modules.values())
 
 
-@dataclass(frozen=True, slots=True)
-class _Known:
-    """One item with what is known of it before any lock is looked at."""
+class _Known(NamedTuple):
+    """One item with what is known of it before any lock is looked at; one is made for each item and person."""
 
     item: PathItem
     facts: ItemFacts
     mark: Mark
     done: bool
+    closed: bool
     blocks: bool
     scored: Fraction | None
     """The percentage reached, for conditions on scores; full marks where nothing can be reached any more."""
@@ -140,7 +141,7 @@ def _know(item: PathItem, person: PersonFacts, now: datetime) -> _Known:
     done = is_done(item.done_rule, facts, mark)
     closed = is_closed(item.span, now)
     excused = closed or mark.excused or facts.ticked_by_teacher
-    return _Known(item, facts, mark, done, not done and not closed, FULL if excused else mark.percent)
+    return _Known(item, facts, mark, done, closed, not done and not closed, FULL if excused else mark.percent)
 
 
 def _later(a: datetime | None, b: datetime | None) -> datetime | None:
@@ -152,7 +153,7 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
     opens = _later(opens, lacks.until)
     waits = tuple(dict.fromkeys((*lacks.items, *(i for i, _ in lacks.scores))))
     not_open = opens is not None and now < opens
-    closed = is_closed(span, now)
+    closed = known.closed
     locked = (bool(waits) or lacks.by_hand) and not known.done
     overdue = not known.done and is_late(now, span.due)
     late = seconds_late(facts.handed_in_at, span.due) if facts.handed_in_at else 0

@@ -12,6 +12,8 @@ from unvo_core.path.model import PathItem, PathModule
 
 LONG = timedelta(days=7)
 """Standing at one item for longer than this is being stuck; common practice, no source."""
+MANY_OVERDUE = 3
+"""So many required items past due at once are more than a bad week; common practice, no source."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +28,11 @@ class Position:
 
     def stuck(self, now: datetime) -> bool:
         return bool(self.overdue) or (self.since is not None and now - self.since > LONG)
+
+    @property
+    def drifting(self) -> bool:
+        """Falling behind the whole course, and not at one item only."""
+        return len(self.overdue) >= MANY_OVERDUE
 
 
 def position(modules: Sequence[PathModule], course: CourseState, now: datetime) -> Position:

@@ -21,6 +21,7 @@ class Span:
 
 
 NO_SPAN = Span()
+_MINUTE = timedelta(minutes=1)
 
 
 def span_problems(span: Span) -> list[Problem]:
@@ -40,11 +41,18 @@ def span_problems(span: Span) -> list[Problem]:
 
 def end_of(deadline: datetime) -> datetime:
     """The first instant that is too late: a deadline of 23:59 runs to 23:59:59.999 (common practice)."""
-    return deadline.replace(second=0, microsecond=0) + timedelta(minutes=1)
+    return deadline.replace(second=0, microsecond=0) + _MINUTE
 
 
 def is_late(at: datetime, due: datetime | None) -> bool:
-    return due is not None and at >= end_of(due)
+    return due is not None and _is_over(due, at)
+
+
+def _is_over(deadline: datetime, at: datetime) -> bool:
+    """`at >= end_of(deadline)`; what is a minute or more away is told without it, for whole classes."""
+    if at <= deadline:
+        return False
+    return at - deadline >= _MINUTE or at >= end_of(deadline)
 
 
 def seconds_late(at: datetime, due: datetime | None) -> int:
@@ -59,4 +67,4 @@ def is_open(span: Span, now: datetime) -> bool:
 
 
 def is_closed(span: Span, now: datetime) -> bool:
-    return span.closes is not None and now >= end_of(span.closes)
+    return span.closes is not None and _is_over(span.closes, now)

@@ -6,9 +6,12 @@ class AssignmentsConfig(AppConfig):
     label = "assignments"
 
     def ready(self) -> None:
+        from apps.assignments.desk import work_waiting
         from apps.assignments.policies import can_read_hand_in_file
         from apps.assignments.sentences import SENTENCES
+        from apps.courses.public import use_desk_source
         from apps.kernel.public import guard_files, register
 
         register(SENTENCES)
+        use_desk_source(work_waiting)
         guard_files("hand_in", can_read_hand_in_file)

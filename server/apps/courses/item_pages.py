@@ -29,7 +29,7 @@ def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
     else:
         known = own_progress(course, laid, reader)
         refuse_locked(known, item_id)
-        seen = Seen(known, {}, {}, 0)
+        seen = Seen(known, {}, {}, {})
     return _page(course, laid, item_id, seen, reader)
 
 

@@ -5,7 +5,7 @@ Keeps the week sheet true without copies: lateness and deductions are computed w
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 from decimal import Decimal
@@ -63,7 +63,13 @@ class MarkSource(Protocol):
 
     def of_person(self, course: Course, laid: Layout, person_id: int) -> Marks: ...
 
-    def of_students(self, course: Course, layouts: Mapping[int, Layout]) -> dict[int, Marks]: ...
+    def of_students(
+        self, course: Course, layouts: Mapping[int, Layout], item_ids: Sequence[int] | None = None
+    ) -> dict[int, dict[int, Mark]]: ...
+
+    def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]: ...
+
+    def excused(self, course: Course) -> set[tuple[int, int]]: ...
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]: ...
 
@@ -78,8 +84,16 @@ class _NoMarks:
     def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
         return []
 
-    def of_students(self, course: Course, layouts: Mapping[int, Layout]) -> dict[int, Marks]:
+    def of_students(
+        self, course: Course, layouts: Mapping[int, Layout], item_ids: Sequence[int] | None = None
+    ) -> dict[int, dict[int, Mark]]:
         return {}
+
+    def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
+        return {}
+
+    def excused(self, course: Course) -> set[tuple[int, int]]:
+        return set()
 
     def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
         return {}

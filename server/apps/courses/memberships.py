@@ -34,6 +34,10 @@ class Membership:
     def studies(self) -> bool:
         return Enrolment.STUDENT in self.roles
 
+    def reaches(self, section_id: int | None) -> bool:
+        """Whether the students of this section are theirs to teach."""
+        return self.teaches and (self.section_ids is None or section_id in self.section_ids)
+
     @property
     def role(self) -> str:
         for role in (Enrolment.INSTRUCTOR, Enrolment.ASSISTANT, Enrolment.STUDENT):
@@ -57,6 +61,15 @@ def course_and_membership(actor: Actor, slug: str) -> tuple[Course, Membership]:
     )
     course = rows[0].course if rows else course_by_slug(slug)
     return course, _of(rows, course)
+
+
+def memberships_of(person_id: int) -> list[tuple[Course, Membership]]:
+    """Every course that the person is in, with their place in it, in order of code; one query."""
+    rows = Enrolment.objects.filter(person_id=person_id).select_related("course__term", "section")
+    by_course: dict[int, list[Enrolment]] = {}
+    for row in rows.order_by("course__code", "course_id", "id"):
+        by_course.setdefault(row.course_id, []).append(row)
+    return [(found[0].course, _of(found, found[0].course)) for found in by_course.values()]
 
 
 def _of(rows: Iterable[Enrolment], course: Course) -> Membership:

@@ -35,6 +35,4 @@ def can_see_student(member: Membership, section_id: int | None) -> Verdict:
     """Assistants reach the students of the sections they are given."""
     if not member.teaches:
         return can_teach(member)
-    if member.section_ids is None or section_id in member.section_ids:
-        return Allowed()
-    return Denied("course.other_section")
+    return Allowed() if member.reaches(section_id) else Denied("course.other_section")

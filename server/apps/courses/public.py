@@ -18,6 +18,7 @@ from apps.courses.api.layout import changed
 from apps.courses.api.papers import read_feed
 from apps.courses.api.reading import enter
 from apps.courses.api.schemas import Changed
+from apps.courses.desk import Seat, Seats, WaitingRow, of_my_students, use_desk_source
 from apps.courses.item_pages import file_out
 from apps.courses.marks import ClassCount, Marks, MarkSource, NewScore, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
@@ -38,6 +39,7 @@ from apps.courses.queries import (
     progress,
     student_count,
     students,
+    text_stamps,
 )
 from apps.courses.rules import row_of, rule_of
 from apps.courses.sheets import Reader, item_ref, laid_for, own_progress, start_by
@@ -70,8 +72,11 @@ __all__ = [
     "Progress",
     "Reader",
     "Rhythm",
+    "Seat",
+    "Seats",
     "Section",
     "ShownMark",
+    "WaitingRow",
     "apply_edits",
     "can_enter",
     "can_lay_out",
@@ -102,6 +107,7 @@ __all__ = [
     "membership",
     "moment",
     "note",
+    "of_my_students",
     "opened_items",
     "own_progress",
     "person_layout",
@@ -117,6 +123,8 @@ __all__ = [
     "start_by",
     "student_count",
     "students",
+    "text_stamps",
+    "use_desk_source",
     "use_marks",
     "use_teller",
     "with_addresses",

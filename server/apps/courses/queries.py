@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -11,7 +12,7 @@ from django.contrib.postgres.expressions import ArraySubquery
 from django.db.models import Count, OuterRef
 from django.db.models.functions import JSONObject
 from unvo_core.path.evaluate import CourseState, evaluate
-from unvo_core.path.model import Mark, PersonFacts
+from unvo_core.path.model import PersonFacts
 
 from apps.courses.facts import (
     ALLOWANCE_FIELDS,
@@ -38,7 +39,7 @@ from apps.courses.models import (
 )
 from apps.courses.persons import layout_for
 from apps.courses.structure import Layout
-from apps.kernel.public import not_found
+from apps.kernel.public import not_found, rows_stamp
 
 LAYOUTS_KEPT = 64
 _layouts: OrderedDict[tuple[Any, ...], Layout] = OrderedDict()
@@ -154,22 +155,8 @@ def progress_in(courses: dict[int, tuple[Course, Layout]], person_id: int, now: 
     return {pk: _progress(laid, rows.get(pk, []), known.get(pk, Marks()), now) for pk, (_, laid) in courses.items()}
 
 
-def progress_of(course: Course, person_ids: list[int], now: datetime) -> dict[int, Progress]:
-    """By person, at two queries for all of them, each by their own layout."""
-    laid = layout(course)
-    layouts = {pk: layout_for(laid, pk) for pk in person_ids}
-    rows: dict[int, list[FactRow]] = {pk: [] for pk in person_ids}
-    for person_id, *row in Fact.objects.filter(course=course, person_id__in=person_ids).values_list(
-        "person_id", *FACT_FIELDS
-    ):
-        rows[person_id].append(tuple(row))
-    known = marks().of_students(course, layouts)
-    return {pk: _progress(layouts[pk], rows[pk], known.get(pk, Marks()), now) for pk in person_ids}
-
-
 def _progress(laid: Layout, rows: list[FactRow], known: Marks, now: datetime) -> Progress:
-    excused = {i: Mark(excused=True) for i, item in laid.student_items.items() if item.excused}
-    facts = PersonFacts(person_facts(rows), known.core() | excused)
+    facts = PersonFacts(person_facts(rows), known.core() | laid.excused)
     details = {(item, kind): detail for item, kind, _, _, _, detail in rows if detail}
     return Progress(laid, evaluate(laid.path, facts, now), facts, known, details)
 
@@ -203,6 +190,12 @@ def latest_texts(course: Course) -> dict[int, tuple[int, str]]:
         item: (edition, html)
         for item, edition, html in rows.distinct("item_id").values_list("item_id", "edition", "html")
     }
+
+
+def text_stamps(course_ids: Sequence[int]) -> dict[int, int]:
+    """By course, a number that changes with any of its texts."""
+    rows = ItemText.objects.filter(item__course_id__in=course_ids).values_list("item__course_id")
+    return dict(rows.annotate(n=rows_stamp("item_id", "edition", "written_at")))
 
 
 def item_row(course: Course, item_id: int) -> Item:

@@ -5,20 +5,21 @@ from __future__ import annotations
 from datetime import datetime
 
 from django.db.models import Max
-from unvo_core.path.stuck import position
 
 from apps.courses import queries
 from apps.courses.access import ref
 from apps.courses.api import roster_schemas as out
+from apps.courses.class_progress import Member, Where, each_member, whereabouts
 from apps.courses.models import Course, Enrolment, Fact, Group, Section
 from apps.courses.sheets import Reader, item_ref
+from apps.courses.structure import LaidItem, Layout
 from apps.kernel.public import not_found
 
 
 def roster(course: Course, reader: Reader) -> out.Roster:
     """Every student whom the reader may see, in order of name."""
     enrolled = _enrolled(course, reader)
-    found = queries.progress_of(course, [e.person_id for e in enrolled], reader.now)
+    found = whereabouts(course, [e.person_id for e in enrolled], reader.now)
     seen = _last_seen(course)
     laid = queries.layout(course)
     allowed: dict[int, int] = {}
@@ -31,7 +32,7 @@ def roster(course: Course, reader: Reader) -> out.Roster:
         can_lay_out=reader.member.instructs,
         sections=[out.Named(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
         groups=_groups(course),
-        students=[_student(e, found[e.person_id], seen.get(e.person_id), allowed, reader.now) for e in enrolled],
+        students=[_student(e, laid, found[e.person_id], seen.get(e.person_id), allowed, reader.now) for e in enrolled],
     )
 
 
@@ -53,22 +54,22 @@ def _groups(course: Course) -> list[out.GroupOut]:
 
 
 def _student(
-    enrolled: Enrolment, known: queries.Progress, seen: datetime | None, allowed: dict[int, int], now: datetime
+    enrolled: Enrolment, laid: Layout, where: Where, seen: datetime | None, allowed: dict[int, int], now: datetime
 ) -> out.Student:
-    laid, modules = known.laid, known.course.modules.values()
-    where = position(laid.path, known.course, now)
+    at = where.position
     return out.Student(
         id=enrolled.person_id,
         name=enrolled.person.sort_name,
         section_id=enrolled.section_id,
         group_ids=sorted(laid.groups.get(enrolled.person_id, ())),
         allowances=allowed.get(enrolled.person_id, 0),
-        done=sum(m.required_done for m in modules),
-        required=sum(m.required for m in modules),
-        at=item_ref(ref(laid, where.item_id)) if where.item_id is not None else None,
-        since=where.since,
-        overdue=[item_ref(ref(laid, i)) for i in where.overdue],
-        stuck=where.stuck(now),
+        done=where.done,
+        required=where.required,
+        at=item_ref(ref(laid, at.item_id)) if at.item_id is not None else None,
+        since=at.since,
+        overdue=[item_ref(ref(laid, i)) for i in at.overdue],
+        stuck=at.stuck(now),
+        drifting=at.drifting,
         last_seen=seen,
     )
 
@@ -80,38 +81,38 @@ def module_progress(course: Course, module_id: int, reader: Reader) -> out.Modul
     if module is None:
         raise not_found("module")
     enrolled = _enrolled(course, reader)
-    found = queries.progress_of(course, [e.person_id for e in enrolled], reader.now)
     items = [i for i in module.items if not i.is_heading and i.published]
-    rows = []
-    for one in enrolled:
-        known = found[one.person_id]
-        state = known.course.modules.get(module_id)
-        cells = [
-            out.ProgressCell(
-                state=s.state.value,
-                done=s.done,
-                done_at=s.done_at,
-                by_teacher=known.facts.facts[i.id].ticked_by_teacher if i.id in known.facts.facts else False,
-                by_hand=s.by_hand,
-            )
-            if (s := known.course.items.get(i.id))
-            else None
-            for i in items
-        ]
-        rows.append(
-            out.ProgressRow(
-                id=one.person_id,
-                name=one.person.sort_name,
-                done=state.required_done if state else 0,
-                required=state.required if state else 0,
-                cells=cells,
-            )
-        )
+    rows = {
+        pk: _progress_row(pk, member, module_id, items)
+        for pk, member in each_member(course, [e.person_id for e in enrolled], reader.now)
+    }
     return out.ModuleProgress(
         id=module.id,
         title=module.title,
         zone=course.zone,
         modules=[out.ModuleName(id=m.id, title=m.title, step=m.key) for m in laid.all if m.published],
         items=[item_ref(ref(laid, i.id)) for i in items],
-        rows=rows,
+        rows=[rows[e.person_id].model_copy(update={"name": e.person.sort_name}) for e in enrolled],
+    )
+
+
+def _progress_row(person_id: int, member: Member, module_id: int, items: list[LaidItem]) -> out.ProgressRow:
+    state, facts = member.course.modules.get(module_id), member.facts.facts
+    return out.ProgressRow(
+        id=person_id,
+        name="",
+        done=state.required_done if state else 0,
+        required=state.required if state else 0,
+        cells=[
+            out.ProgressCell(
+                state=s.state.value,
+                done=s.done,
+                done_at=s.done_at,
+                by_teacher=i.id in facts and facts[i.id].ticked_by_teacher,
+                by_hand=s.by_hand,
+            )
+            if (s := member.course.items.get(i.id))
+            else None
+            for i in items
+        ],
     )

@@ -12,7 +12,7 @@ from apps.courses.api import time_schemas as out
 from apps.courses.models import Course, Group, MeetingPattern, Section
 from apps.courses.queries import layout
 from apps.courses.sheets import Reader
-from apps.courses.term_map import class_out, term_map
+from apps.courses.term_map import class_out, term_weeks
 
 
 def schedule(course: Course, reader: Reader) -> out.Schedule:
@@ -37,9 +37,11 @@ def schedule(course: Course, reader: Reader) -> out.Schedule:
         sections=[out.Choice(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
         groups=[out.Choice(id=g.pk, name=g.name) for g in Group.objects.filter(course=course).order_by("name")],
         classes=[class_out(m) for m in laid.calendar.meetings],
-        weeks=term_map(course, reader).weeks if term else [],
+        weeks=term_weeks(course, reader) if term else [],
         usual_minutes=int(weekly_minutes(credits, len(laid.calendar.week_by_number) or 15)),
         opened_at=course.opened_at,
+        turnaround_days=course.turnaround_days,
+        answer_days=course.answer_days,
     )
 
 

@@ -14,21 +14,13 @@ from unvo_core.schedule.term import current_week
 from apps.courses import queries
 from apps.courses.access import Ref, ref
 from apps.courses.api import schemas as out
+from apps.courses.class_progress import NOBODY, ClassShare, class_shares
 from apps.courses.marks import ClassCount, marks
 from apps.courses.memberships import Membership
 from apps.courses.models import Course, Fact
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.walking import MadeUp, laid_for_made_up, progress_of_made_up
 from apps.kernel.public import not_found
-
-DONE_FACTS = {
-    "opened": Fact.OPENED,
-    "ticked": Fact.TICKED,
-    "handed_in": Fact.HANDED_IN,
-    "acknowledged": Fact.ACKNOWLEDGED,
-    "watched": Fact.WATCHED,
-    "attended": Fact.ATTENDED,
-}
 
 
 @dataclass(frozen=True)
@@ -52,7 +44,7 @@ class Seen:
     progress: queries.Progress | None
     counts: dict[tuple[int, str], int]
     class_marks: dict[int, ClassCount]
-    students: int
+    shares: dict[int, ClassShare]
 
 
 def laid_for(course: Course, reader: Reader) -> Layout:
@@ -111,14 +103,15 @@ def _own_shares(states: CourseState) -> dict[int, tuple[int, int]]:
 
 
 def _class_shares(course: Course, laid: Layout) -> dict[int, tuple[int, int]]:
-    counts, students = queries.fact_counts(course), queries.student_count(course)
-    return {m.id: _class_share(m, counts, students) for m in laid.all}
+    required = [i for m in laid.all for i in m.items if i.required]
+    shares = class_shares(course, laid, required)
+    return {m.id: _class_share(m, shares) for m in laid.all}
 
 
-def _class_share(module: LaidModule, counts: dict[tuple[int, str], int], students: int) -> tuple[int, int]:
-    asked = [i for i in module.items if i.required and i.published]
-    done = sum(min(students, counts.get((i.id, DONE_FACTS.get(i.done_rule, Fact.HANDED_IN)), 0)) for i in asked)
-    return done, len(asked) * students
+def _class_share(module: LaidModule, shares: dict[int, ClassShare]) -> tuple[int, int]:
+    """Done, and asked for, over the module's required items and the students who have them on their path."""
+    asked = [shares[i.id] for i in module.items if i.required and i.id in shares]
+    return sum(s.done for s in asked), sum(s.students for s in asked)
 
 
 def _share(modules: Iterable[LaidModule], shares: dict[int, tuple[int, int]]) -> float | None:
@@ -223,18 +216,18 @@ def _points_at_stake(rows: Iterable[out.Row]) -> float:
 def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> Seen:
     """One student's progress, or for teachers the counts of the class over these items."""
     if not reader.member.teaches:
-        return Seen(own_progress(course, laid, reader), {}, {}, 0)
+        return Seen(own_progress(course, laid, reader), {}, {}, {})
     return Seen(
         None,
         queries.fact_counts(course, item_ids),
         marks().of_class(item_ids),
-        queries.student_count(course),
+        class_shares(course, laid, [laid.items[i] for i in item_ids]),
     )
 
 
 def sheet_module(module: LaidModule, laid: Layout, seen: Seen, reader: Reader) -> out.SheetModule:
     state = seen.progress.course.modules.get(module.id) if seen.progress else None
-    done, required = _class_share(module, seen.counts, seen.students)
+    done, required = _class_share(module, seen.shares)
     teaching = reader.member.teaches
     return out.SheetModule(
         id=module.id,
@@ -328,10 +321,10 @@ def _allowed(item: LaidItem, laid: Layout) -> out.Allowed | None:
 def _of_class(item: LaidItem, seen: Seen) -> out.ClassProgress:
     count = seen.class_marks.get(item.id, ClassCount())
     handed_in = seen.counts.get((item.id, Fact.HANDED_IN), 0)
-    done = seen.counts.get((item.id, DONE_FACTS.get(item.done_rule, Fact.HANDED_IN)), 0)
+    share = seen.shares.get(item.id, NOBODY)
     return out.ClassProgress(
-        students=seen.students,
-        done=done,
+        students=share.students,
+        done=share.done,
         started=seen.counts.get((item.id, Fact.STARTED), 0),
         waiting=max(0, handed_in - count.scored),
         held=count.held,

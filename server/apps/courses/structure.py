@@ -10,13 +10,13 @@ from functools import cached_property
 from typing import Any
 from zoneinfo import ZoneInfo
 
-from unvo_core.path.conditions import For, When, surely_awaited
-from unvo_core.path.model import PathModule
+from unvo_core.path.conditions import For, From, When, surely_awaited
+from unvo_core.path.model import Mark, PathModule
 from unvo_core.schedule.allowances import Allowance, Effective
 from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.effort import Task, latest_starts
 from unvo_core.schedule.moments import Key, Rule
-from unvo_core.schedule.spans import Span
+from unvo_core.schedule.spans import Span, end_of
 from unvo_core.schedule.term import Term, Week
 from unvo_core.schedule.zones import instant_of
 
@@ -184,6 +184,21 @@ class Layout:
     @cached_property
     def module_by_id(self) -> dict[int, LaidModule]:
         return {m.id: m for m in self.all}
+
+    @cached_property
+    def excused(self) -> dict[int, Mark]:
+        """The items from which an allowance excuses, with the mark that says so."""
+        return {pk: Mark(excused=True) for pk, item in self.student_items.items() if item.excused}
+
+    @cached_property
+    def instants(self) -> tuple[datetime, ...]:
+        """Every instant at which an evaluation of the path can turn out otherwise, in order."""
+        found = {m.opens for m in self.path}
+        for item in (i for m in self.path for i in m.items):
+            ends = (end_of(at) for at in (item.span.due, item.span.closes) if at is not None)
+            dates = (c.at for w in item.whens for c in w.of if isinstance(c, From))
+            found |= {item.span.opens, *ends, *dates}
+        return tuple(sorted(at for at in found if at is not None))
 
     @cached_property
     def order(self) -> tuple[int, ...]:

@@ -43,6 +43,14 @@ def term_map(course: Course, reader: Reader) -> out.TermMap:
     )
 
 
+def term_weeks(course: Course, reader: Reader) -> list[out.MapWeek]:
+    """The weeks of a course's term as they are laid, without anybody's progress."""
+    laid = laid_for(course, reader)
+    modules = laid.modules(reader.member.teaches)
+    entries = _entries(modules, laid, Seen(None, {}, {}, {}), reader)
+    return [_week(w, laid, course, modules, entries) for w in laid.weeks]
+
+
 def _sum_of(modules: tuple[LaidModule, ...]) -> Decimal:
     return sum((Decimal(str(i.points)) for m in modules for i in m.items if i.counts), Decimal(0))
 

@@ -2,20 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 
 from django.db.models import Count, Q
 from unvo_core.grading.scale import rounded
-from unvo_core.path.model import Mark
+from unvo_core.path.model import NO_MARK, Mark
 
 from apps.courses.public import ClassCount, Course, Layout, Marks, NewScore, ShownMark
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in, new_scores
 from apps.gradebook.setup import setup
+from apps.kernel.public import rows_stamp
+
+_CELLS_STAMP = rows_stamp(
+    "graded_item_id", "excused", "scores__attempt", "scores__raw", "scores__handed_in_at", "scores__released_at"
+)
 
 
 class GradebookMarks:
@@ -34,14 +39,27 @@ class GradebookMarks:
             found[pk] = marks_from(laid, cells, counts_from(course, laid, cells))
         return found
 
-    def of_students(self, course: Course, layouts: Mapping[int, Layout]) -> dict[int, Marks]:
-        """By person, at one query for all of them; each by their own layout."""
-        by_person = cells_of_people(course, list(layouts))
+    def of_students(
+        self, course: Course, layouts: Mapping[int, Layout], item_ids: Sequence[int] | None = None
+    ) -> dict[int, dict[int, Mark]]:
+        """Person -> item -> mark, at one query for all of them; each by their own layout."""
+        by_person = cells_of_people(course, list(layouts), item_ids)
         found = {}
-        for person_id, laid in layouts.items():
-            cells = by_person.get(person_id, {})
-            found[person_id] = marks_from(laid, cells, counts_from(course, laid, cells))
+        for person_id, cells in by_person.items():
+            items, counts = layouts[person_id].items, counts_from(course, layouts[person_id], cells)
+            found[person_id] = {i: mark(c, counts.get(i), items[i].possible) for i, c in cells.items() if i in items}
         return found
+
+    def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
+        """By course and person, a number that changes with any of their cells and scores."""
+        rows = Cell.objects.filter(graded_item__course_id__in=course_ids)
+        found = rows.values_list("graded_item__course_id", "person_id").annotate(n=_CELLS_STAMP)
+        return {(course, person): n for course, person, n in found}
+
+    def excused(self, course: Course) -> set[tuple[int, int]]:
+        """(item, person) of every excused cell."""
+        rows = Cell.objects.filter(graded_item__course=course, excused=True)
+        return set(rows.values_list("graded_item__item_id", "person_id"))
 
     def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
         """Scores released after `since`, the latest first."""
@@ -76,17 +94,23 @@ def marks_from(laid: Layout, cells: dict[int, CellScores], counts: dict[int, Cou
     )
 
 
-def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMark:
+def mark(cell: CellScores, what: Counted | None, possible: Fraction) -> Mark:
     if cell.excused:
-        return ShownMark(Mark(excused=True))
+        return Mark(excused=True)
     if what is None:
-        return ShownMark(Mark())
+        return NO_MARK
     if not what.released:
-        return ShownMark(Mark(held=True))
-    percent = what.result.counts / possible * 100 if possible else Fraction(100)
+        return Mark(held=True)
+    return Mark(percent=what.result.counts / possible * 100 if possible else Fraction(100))
+
+
+def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMark:
+    known = mark(cell, what, possible)
+    if what is None or known.percent is None:
+        return ShownMark(known)
     result = what.result
     return ShownMark(
-        Mark(percent=percent),
+        known,
         points(result.counts),
         points(result.given),
         points(result.deduction),

@@ -7,7 +7,15 @@ from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, set_drops, set_weights
 from apps.gradebook.facts import counted, rules_of
 from apps.gradebook.marks import points
-from apps.gradebook.queries import cells_of_item, ghost_rows, score_row
+from apps.gradebook.queries import (
+    cells_of_item,
+    excused_cell,
+    ghost_rows,
+    graded_in,
+    held_scores,
+    score_of,
+    score_row,
+)
 from apps.gradebook.setup import late_rule
 from apps.gradebook.setup import setup as setup_of
 
@@ -18,12 +26,16 @@ __all__ = [
     "copy_grading",
     "counted",
     "drop_graded",
+    "excused_cell",
     "ghost_rows",
+    "graded_in",
     "graded_item",
+    "held_scores",
     "late_rule",
     "points",
     "rules_of",
     "save_score",
+    "score_of",
     "score_row",
     "set_drops",
     "set_grading",

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 from typing import Any
 
-from django.db.models import Exists, OuterRef
+from django.db.models import Count, Exists, Min, OuterRef, Q
+from django.db.models.functions import Coalesce
 
 from apps.courses.public import Course, NewScore, json_rows
 from apps.gradebook.facts import AttemptScore, CellScores, fraction
@@ -86,10 +87,13 @@ def cells_of_person_in(course_ids: list[int], person_id: int) -> dict[int, dict[
     return {course: _gathered(found) for course, found in by_course.items()}
 
 
-def cells_of_people(course: Course, person_ids: list[int]) -> dict[int, dict[int, CellScores]]:
+def cells_of_people(
+    course: Course, person_ids: list[int], item_ids: Sequence[int] | None = None
+) -> dict[int, dict[int, CellScores]]:
     """Person -> item -> their cell."""
+    wanted = {} if item_ids is None else {"graded_item__item_id__in": item_ids}
     rows = (
-        Cell.objects.filter(graded_item__course=course, person_id__in=person_ids)
+        Cell.objects.filter(graded_item__course=course, person_id__in=person_ids, **wanted)
         .order_by("graded_item_id", "scores__attempt")
         .values_list("person_id", "graded_item__item_id", *CELL_FIELDS)
     )
@@ -156,3 +160,35 @@ def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
         .filter(cell__graded_item__item_id=item_id, cell__person_id=person_id, attempt=attempt)
         .first()
     )
+
+
+def score_of(item_id: OuterRef, person_id: OuterRef, attempt: OuterRef) -> Exists:
+    """Whether an attempt of an outer row has a score."""
+    own = {"cell__graded_item__item_id": item_id, "cell__person_id": person_id}
+    return Exists(Score.objects.filter(**own, attempt=attempt))
+
+
+def excused_cell(item_id: OuterRef, person_id: OuterRef) -> Exists:
+    """Whether the person of an outer row is excused from its item."""
+    return Exists(Cell.objects.filter(graded_item__item_id=item_id, person_id=person_id, excused=True))
+
+
+def graded_in(course_ids: Sequence[int]) -> dict[int, dict[int, set[int]]]:
+    """Course -> item without hand-ins -> the people who have a score there or are excused."""
+    rows = Cell.objects.filter(
+        Q(excused=True) | Q(scores__isnull=False),
+        graded_item__course_id__in=course_ids,
+        graded_item__item__takes_hand_ins=False,
+    )
+    found: dict[int, dict[int, set[int]]] = {}
+    for course, item, person in rows.values_list("graded_item__course_id", "graded_item__item_id", "person_id"):
+        found.setdefault(course, {}).setdefault(item, set()).add(person)
+    return found
+
+
+def held_scores(course_ids: Sequence[int]) -> list[tuple[int, int, int, datetime]]:
+    """Course, item, how many scores nobody sees yet, and since when the oldest of them waits."""
+    rows = Score.objects.filter(cell__graded_item__course_id__in=course_ids, released_at__isnull=True)
+    since = Min(Coalesce("handed_in_at", "graded_at"))
+    found = rows.values_list("cell__graded_item__course_id", "cell__graded_item__item_id")
+    return list(found.annotate(n=Count("id"), since=since).order_by("since"))

@@ -12,6 +12,7 @@ from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import actor_of, answer
 from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import register, sentence
+from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import one_line, web_link
 from apps.kernel.uploads import copied, existing_files, location, store
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
@@ -45,6 +46,7 @@ __all__ = [
     "refused_embeds",
     "register",
     "require",
+    "rows_stamp",
     "send_file",
     "sentence",
     "server_error",

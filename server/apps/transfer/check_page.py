@@ -40,12 +40,25 @@ def _finding(course: Course, laid: Layout, finding: Finding, waived: set[str]) -
         key=key,
         code=finding.code,
         severity=finding.severity.value,
-        sentence=str(FINDINGS[finding.code]) % _words(finding.params, laid.zone, finding.code),
+        sentence=_sentence(finding, laid),
         about=about,
         address=address,
         fix=_fix(finding.fix, laid.zone) if finding.fix else None,
         waived=key in waived,
     )
+
+
+def in_words(course: Course, finding: Finding) -> str:
+    """'Set 7A: it is due on a holiday.'"""
+    laid = layout(course)
+    about, _address = _place(course, laid, finding)
+    if finding.place.kind == "week":
+        return _sentence(finding, laid)
+    return _("%(about)s: %(sentence)s") % {"about": about, "sentence": _sentence(finding, laid)}
+
+
+def _sentence(finding: Finding, laid: Layout) -> str:
+    return str(FINDINGS[finding.code]) % _words(finding.params, laid.zone, finding.code)
 
 
 def _words(params: Mapping[str, object], zone: ZoneInfo, code: str) -> dict[str, str]:

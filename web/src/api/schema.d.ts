@@ -1519,6 +1519,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Desk
+         * @description All that waits for the reader, the oldest promise first; empty for who teaches nothing.
+         */
+        get: operations["apps_courses_api_desk_read_desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/behind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Behind
+         * @description Students who fall behind, a row a course.
+         */
+        get: operations["apps_courses_api_desk_read_behind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/holidays": {
         parameters: {
             query?: never;
@@ -2402,6 +2442,72 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * Desk
+         * @description `courses`: those in which the reader teaches.
+         */
+        Desk: {
+            /** Courses */
+            courses: components["schemas"]["DeskCourse"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Rows */
+            rows: components["schemas"]["DeskRow"][];
+        };
+        /** DeskCourse */
+        DeskCourse: {
+            /** Answer Days */
+            answer_days: number;
+            /** Code */
+            code: string;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** Turnaround Days */
+            turnaround_days: number;
+        };
+        /**
+         * DeskRow
+         * @description `by`: when it was promised; `days_left`: calendar days to that, less than 0 when it is broken.
+         *
+         *     `row_id`: the absence or the report. `class_at`: the class that was missed. `person`: who said it. `lines`: the first few of `count`, or what was said.
+         */
+        DeskRow: {
+            /** By */
+            by: string | null;
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Class At */
+            class_at: string | null;
+            /** Code */
+            code: string;
+            /** Count */
+            count: number;
+            /** Days Left */
+            days_left: number | null;
+            item: components["schemas"]["ItemRef"] | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ungraded" | "paper" | "held" | "report" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            /** Lines */
+            lines: string[];
+            /** Person */
+            person: string;
+            /** Row Id */
+            row_id: number | null;
+            /** Since */
+            since: string | null;
+            /** Slug */
+            slug: string;
+            /** Zone */
+            zone: string;
         };
         /**
          * DoneCondition
@@ -3848,6 +3954,8 @@ export interface components {
          * @description How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term.
          */
         Schedule: {
+            /** Answer Days */
+            answer_days: number;
             /** Breaks */
             breaks: components["schemas"]["Break"][];
             /** Classes */
@@ -3877,6 +3985,8 @@ export interface components {
             patterns: components["schemas"]["Pattern"][];
             /** Sections */
             sections: components["schemas"]["Choice"][];
+            /** Turnaround Days */
+            turnaround_days: number;
             /** Usual Minutes */
             usual_minutes: number;
             /** Week Start */
@@ -3888,6 +3998,8 @@ export interface components {
         };
         /** ScheduleIn */
         ScheduleIn: {
+            /** Answer Days */
+            answer_days?: number | null;
             /** Breaks */
             breaks: components["schemas"]["Break"][];
             /** Credits */
@@ -3916,6 +4028,8 @@ export interface components {
             name: string;
             /** Patterns */
             patterns: components["schemas"]["Pattern"][];
+            /** Turnaround Days */
+            turnaround_days?: number | null;
             /**
              * Week Start
              * @default 0
@@ -3986,6 +4100,11 @@ export interface components {
              * @default
              */
             topic: string;
+        };
+        /** SeenIn */
+        SeenIn: {
+            /** Seen */
+            seen: boolean;
         };
         /** SettledIn */
         SettledIn: {
@@ -4276,6 +4395,7 @@ export interface components {
         /**
          * Student
          * @description `at`: the first open, required item not done; `since`: when it could be begun.
+         *     `drifting`: so much is overdue that it is no longer one item's trouble.
          */
         Student: {
             /** Allowances */
@@ -4283,6 +4403,8 @@ export interface components {
             at: components["schemas"]["ItemRef"] | null;
             /** Done */
             done: number;
+            /** Drifting */
+            drifting: boolean;
             /** Group Ids */
             group_ids: number[];
             /** Id */
@@ -4778,7 +4900,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -7175,6 +7301,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+        };
+    };
+    apps_courses_api_desk_read_desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+        };
+    };
+    apps_courses_api_desk_read_behind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
                 };
             };
         };

@@ -1,5 +1,6 @@
-/** Addresses of a course's places, written in one place. */
+/** Addresses of all places, written in one place. */
 
+export const deskPath = "/desk";
 export const stepPath = (slug: string, key: string, dated: boolean): string =>
   `/c/${slug}/${dated ? "week" : "module"}/${key}`;
 export const itemPath = (slug: string, id: number): string => `/c/${slug}/item/${id}`;
@@ -9,7 +10,8 @@ export const standingPath = (slug: string): string => `/c/${slug}/standing`;
 export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;
 export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term/${view}`;
 export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
-export const rosterPath = (slug: string): string => `/c/${slug}/roster`;
+export const rosterPath = (slug: string, state = ""): string =>
+  `/c/${slug}/roster${state ? `?state=${state}` : ""}`;
 export const modulePath = (slug: string, module: number): string => `/c/${slug}/roster/module/${module}`;
 export const classPath = (slug: string, number: number): string => `/c/${slug}/class/${number}`;
 export const searchPath = (slug: string, text: string): string =>

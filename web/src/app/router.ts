@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import deskRoutes from "@/places/desk/routes";
 import gradingRoutes from "@/places/grading/routes";
 import itemRoutes from "@/places/item/routes";
 import libraryRoutes from "@/places/library/routes";
@@ -17,6 +18,7 @@ import NothingHere from "./shell/NothingHere.vue";
 
 const routes: RouteRecordRaw[] = [
   ...todayRoutes,
+  ...deskRoutes,
   ...signInRoutes,
   ...outboxRoutes,
   ...receiptRoutes,

@@ -142,6 +142,7 @@ export default {
     all: "all",
     everybody: "everybody",
     stuckOnly: "those stuck ({n})",
+    behindOnly: "several overdue ({n})",
     groups: "Groups:",
     groupOf: "{name} ({n})",
     newGroup: "New group",

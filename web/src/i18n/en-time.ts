@@ -97,6 +97,8 @@ export default {
     zone: "Time zone",
     dueTime: "Usual due time",
     credits: "Credits",
+    turnaround: "Graded work comes back within (days)",
+    answer: "Questions are answered within (days)",
     termName: "Name of the term",
     firstDay: "First day",
     lastDay: "Last day",

@@ -42,14 +42,14 @@ def take_back_absence(actor: Actor, course: Course, number: int) -> None:
         record(actor, "absence.take_back", ("course", course.pk), course_id=course.pk, before={"class": number})
 
 
-def see_absence(actor: Actor, course: Course, absence_id: int) -> None:
-    """A teacher has read it."""
+def see_absence(actor: Actor, course: Course, absence_id: int, seen: bool) -> None:
+    """A teacher has read it, or takes that back."""
     member = membership(actor, course)
     require(can_teach(member))
     found = Absence.objects.filter(course=course, pk=absence_id).first()
     if found is None:
         raise not_found("absence")
     require(can_see_student(member, person_layout(course, found.person_id).sections.get(found.person_id)))
-    found.seen_at, found.seen_by_id = now(), actor.person_id
+    found.seen_at, found.seen_by_id = (now(), actor.person_id) if seen else (None, None)
     found.save(update_fields=["seen_at", "seen_by"])
-    record(actor, "absence.seen", ("absence", absence_id), course_id=course.pk)
+    record(actor, "absence.seen", ("absence", absence_id), course_id=course.pk, after={"seen": seen})

@@ -46,6 +46,14 @@ class ScheduleWish:
     credits: Decimal
     breaks: Sequence[Break]
     patterns: Sequence[PatternWish]
+    turnaround_days: int | None = None
+    answer_days: int | None = None
+
+    @property
+    def promises(self) -> dict[str, int]:
+        """What is promised to students, where it is to change."""
+        wished = {"turnaround_days": self.turnaround_days, "answer_days": self.answer_days}
+        return {name: days for name, days in wished.items() if days is not None}
 
 
 def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecord:
@@ -62,7 +70,7 @@ def schedule_edits(course: Course, wish: ScheduleWish) -> list[Edit]:
         Edit(
             "course",
             course,
-            {"zone": wish.zone, "default_due_time": wish.default_due_time, "credits": wish.credits},
+            {"zone": wish.zone, "default_due_time": wish.default_due_time, "credits": wish.credits, **wish.promises},
         )
     ]
     term = _own_term(course, edits)

@@ -49,6 +49,6 @@ def read_absences(request: SignedIn, slug: str) -> list[r.AbsenceRow]:
 
 @router.put("/courses/{slug}/absences/{absence_id}/seen", response=r.Said)
 @write
-def absence_seen(request: SignedIn, slug: str, absence_id: int) -> r.Said:
-    see_absence(actor_of(request), course_by_slug(slug), absence_id)
+def absence_seen(request: SignedIn, slug: str, absence_id: int, payload: r.SeenIn) -> r.Said:
+    see_absence(actor_of(request), course_by_slug(slug), absence_id, payload.seen)
     return r.Said(at=now())

@@ -51,6 +51,10 @@ class AbsenceIn(BaseModel):
     reason: str
 
 
+class SeenIn(BaseModel):
+    seen: bool
+
+
 class AbsenceRow(BaseModel):
     id: int
     person: str

@@ -18,7 +18,8 @@ class GroupOut(BaseModel):
 
 
 class Student(BaseModel):
-    """`at`: the first open, required item not done; `since`: when it could be begun."""
+    """`at`: the first open, required item not done; `since`: when it could be begun.
+    `drifting`: so much is overdue that it is no longer one item's trouble."""
 
     id: int
     name: str
@@ -31,6 +32,7 @@ class Student(BaseModel):
     since: datetime | None
     overdue: list[ItemRef]
     stuck: bool
+    drifting: bool
     last_seen: datetime | None
 
 

@@ -1,4 +1,4 @@
-from apps.courses.api import conditions, finding, layout, papers, reading, roster, time
+from apps.courses.api import conditions, desk, finding, layout, papers, reading, roster, time
 from apps.courses.api.router import router
 
-__all__ = ["conditions", "finding", "layout", "papers", "reading", "roster", "router", "time"]
+__all__ = ["conditions", "desk", "finding", "layout", "papers", "reading", "roster", "router", "time"]

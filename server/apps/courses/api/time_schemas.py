@@ -218,6 +218,8 @@ class ScheduleIn(BaseModel):
     credits: Annotated[Decimal, Field(ge=0, le=60)]
     breaks: list[Break]
     patterns: list[Pattern]
+    turnaround_days: Annotated[int, Field(ge=0, le=90)] | None = None
+    answer_days: Annotated[int, Field(ge=0, le=30)] | None = None
 
 
 class Choice(BaseModel):
@@ -245,6 +247,8 @@ class Schedule(BaseModel):
     weeks: list[MapWeek]
     usual_minutes: int
     opened_at: datetime | None
+    turnaround_days: int
+    answer_days: int
 
 
 class TermMoveIn(BaseModel):

@@ -10,7 +10,9 @@ from apps.courses.models.version import raises_version
 class Course(models.Model):
     """`layout_version` changes with every change of the layout: a trigger takes the next number of a sequence,
     which no rollback gives out twice, so a layout that was read once can be kept under it.
-    Students enter a course once it is opened. `syllabus`: the item whose text is the course's syllabus."""
+    Students enter a course once it is opened. `turnaround_days`: within how many days work comes back;
+    `answer_days`: within how many a question or a report is answered. `syllabus`: the item whose text is
+    the course's syllabus."""
 
     slug = models.SlugField(max_length=60, unique=True)
     code = models.CharField(max_length=20)
@@ -20,6 +22,7 @@ class Course(models.Model):
     credits = models.DecimalField(max_digits=4, decimal_places=1, default=0)
     default_due_time = models.TimeField(default=time(23, 59))
     turnaround_days = models.PositiveSmallIntegerField(default=7)
+    answer_days = models.PositiveSmallIntegerField(default=2)
     opened_at = models.DateTimeField(null=True)
     copied_from = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, related_name="+")
     syllabus = models.ForeignKey("courses.Item", on_delete=models.SET_NULL, null=True, related_name="+")

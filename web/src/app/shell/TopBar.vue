@@ -8,7 +8,7 @@ import type { Shapes } from "@/api/client";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { useShelf } from "../queries";
-import { searchPath } from "@/app/addresses";
+import { deskPath, searchPath } from "@/app/addresses";
 import SearchField from "./SearchField.vue";
 import { shortcutsOpen } from "./shortcuts";
 
@@ -34,6 +34,17 @@ const choices = computed(() => [
   { key: "out", label: t("app.signOut") },
 ]);
 
+/** A student's is Today, a teacher's the desk; who is both has both. */
+const firstScreens = computed(() => {
+  const roles = (shelf.value ?? []).map((c) => c.role);
+  const teaches = roles.some((r) => r !== "student");
+  const studies = roles.some((r) => r === "student") || !roles.length;
+  return [
+    ...(studies ? [{ name: "today", to: "/" }] : []),
+    ...(teaches ? [{ name: "desk", to: deskPath }] : []),
+  ] as const;
+});
+
 async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
   if (key === "search") return void router.push(searchPath(slug.value, ""));
@@ -58,15 +69,19 @@ async function choose(key: string): Promise<void> {
       @choose="(slug) => router.push(`/c/${slug}`)"
     />
     <SearchField v-if="slug" :key="slug" :slug="slug" />
-    <RouterLink
-      to="/"
-      class="ml-auto py-1 text-[15px] text-on-bar no-underline"
-      :class="{
-        'font-bold underline decoration-now decoration-2 underline-offset-8': route.name === 'today',
-      }"
-      :aria-current="route.name === 'today' ? 'page' : undefined"
-      >{{ t("place.today") }}</RouterLink
-    >
+    <nav class="ml-auto flex gap-3 sm:gap-4" :aria-label="t('app.firstScreens')">
+      <RouterLink
+        v-for="one in firstScreens"
+        :key="one.name"
+        :to="one.to"
+        class="py-1 text-[15px] text-on-bar no-underline"
+        :class="{
+          'font-bold underline decoration-now decoration-2 underline-offset-8': route.name === one.name,
+        }"
+        :aria-current="route.name === one.name ? 'page' : undefined"
+        >{{ t(`place.${one.name}`) }}</RouterLink
+      >
+    </nav>
     <UiMenu bar :label="t('app.person', { name: me.name })" :choices="choices" @choose="choose">
       <span class="block max-w-16 sm:max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
         me.name

@@ -42,6 +42,15 @@ export function useRosterWrites(slug: () => string) {
         }),
       ),
     ),
+    seen: useWrite(({ id, seen }: { id: number; seen: boolean }, headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/absences/{absence_id}/seen", {
+          params: { path: { slug: slug(), absence_id: id } },
+          body: { seen },
+          headers,
+        }),
+      ),
+    ),
     mark: useWrite(
       ({ item, person, ...body }: { item: number; person: number } & Shapes["MarkIn"], headers) =>
         told(

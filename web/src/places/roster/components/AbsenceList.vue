@@ -3,9 +3,9 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { client, told } from "@/api/client";
-import { useWrite } from "@/api/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
+import { useRosterWrites } from "../queries";
 
 /** What students said of classes they missed; the unread stand first. */
 const { slug, zone } = defineProps<{ slug: string; zone: string }>();
@@ -15,14 +15,7 @@ const { data: rows } = useQuery({
   queryKey: ["absences", () => slug],
   queryFn: () => told(client.GET("/api/courses/{slug}/absences", { params: { path: { slug } } })),
 });
-const seen = useWrite((id: number, headers) =>
-  told(
-    client.PUT("/api/courses/{slug}/absences/{absence_id}/seen", {
-      params: { path: { slug, absence_id: id } },
-      headers,
-    }),
-  ),
-);
+const { seen } = useRosterWrites(() => slug);
 const unread = computed(() => (rows.value ?? []).filter((r) => !r.seen_at));
 </script>
 
@@ -40,7 +33,7 @@ const unread = computed(() => (rows.value ?? []).filter((r) => !r.seen_at));
         <UiButton
           :aria-label="t('absence.readOne', { name: one.person })"
           :disabled="seen.isPending.value"
-          @click="seen.mutate(one.id)"
+          @click="seen.mutate({ id: one.id, seen: true })"
           >{{ t("absence.read") }}</UiButton
         >
       </li>

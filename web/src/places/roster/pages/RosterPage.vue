@@ -34,10 +34,12 @@ const shown = computed(() =>
       (!asked("section") || String(s.section_id) === asked("section")) &&
       (!asked("group") || s.group_ids.map(String).includes(asked("group"))) &&
       (asked("state") !== "stuck" || s.stuck) &&
+      (asked("state") !== "behind" || s.drifting) &&
       s.name.toLowerCase().includes(asked("name").toLowerCase()),
   ),
 );
 const stuck = computed(() => (roster.value?.students ?? []).filter((s) => s.stuck).length);
+const behind = computed(() => (roster.value?.students ?? []).filter((s) => s.drifting).length);
 const sectionName = (id: number | null) => roster.value?.sections.find((s) => s.id === id)?.name ?? "";
 const groupNames = (ids: number[]) =>
   (roster.value?.groups ?? [])
@@ -87,6 +89,7 @@ function filter(name: string, event: Event): void {
         <select class="field mt-1" :value="asked('state')" @change="filter('state', $event)">
           <option value="">{{ t("roster.everybody") }}</option>
           <option value="stuck">{{ t("roster.stuckOnly", { n: stuck }) }}</option>
+          <option value="behind">{{ t("roster.behindOnly", { n: behind }) }}</option>
         </select>
       </label>
       <span v-if="roster.can_lay_out" class="ml-auto flex flex-wrap items-center gap-2 text-[14px]">

@@ -101,6 +101,22 @@ const setPattern = (n: number, pattern: Pattern): void =>
         step="0.5"
         @set="(v) => set({ credits: v })"
       />
+      <UiInput
+        :label="t('setup.turnaround')"
+        type="number"
+        :value="form.turnaround_days ?? ''"
+        min="0"
+        max="90"
+        @set="(v) => set({ turnaround_days: Number(v) })"
+      />
+      <UiInput
+        :label="t('setup.answer')"
+        type="number"
+        :value="form.answer_days ?? ''"
+        min="0"
+        max="30"
+        @set="(v) => set({ answer_days: Number(v) })"
+      />
     </div>
     <fieldset class="grid gap-2">
       <legend class="mb-1 font-semibold">{{ t("setup.breaks") }}</legend>

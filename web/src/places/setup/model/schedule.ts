@@ -15,6 +15,8 @@ export function formOf(found: Shapes["Schedule"]): Form {
     zone: found.zone,
     default_due_time: found.default_due_time.slice(0, 5),
     credits: found.credits,
+    turnaround_days: found.turnaround_days,
+    answer_days: found.answer_days,
     breaks: found.breaks.map((b) => ({ ...b })),
     patterns: found.patterns.length
       ? found.patterns.map((p) => JSON.parse(JSON.stringify(p)) as Pattern)

@@ -3,7 +3,7 @@ import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
-import { itemPath } from "@/app/addresses";
+import { deskPath, itemPath } from "@/app/addresses";
 import { useShelf } from "@/app/queries";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
@@ -32,8 +32,8 @@ watch(
   ([found, courses]) => {
     if (!found || !courses) return;
     document.title = `${t("today.title")} · Unvo`;
-    // Who studies nothing teaches: their course is where they want to be.
-    if (!found.courses && courses[0]) void router.replace(`/c/${courses[0].slug}`);
+    // Who studies nothing teaches: what waits for them stands on the desk.
+    if (!found.courses && courses.some((c) => c.role !== "student")) void router.replace(deskPath);
     if (found.courses && !told) {
       told = true;
       void noteSeen();
@@ -52,7 +52,11 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), j: () => along(1), k: 
 
 <template>
   <NothingHere v-if="error && !today" :message="wrong(error)" />
-  <main v-else-if="today && shelf && (today.courses || !shelf.length)" id="content" class="page">
+  <main
+    v-else-if="today && shelf && (today.courses || !shelf.some((c) => c.role !== 'student'))"
+    id="content"
+    class="page"
+  >
     <header class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-1">
       <h1>{{ times.day(today.now) }}</h1>
       <p class="text-[15px] text-soft">

@@ -1,0 +1,68 @@
+"""Work that waits for a grade, for the desk: hand-ins, papers of an exam that was held, scores still held."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from datetime import datetime
+
+from django.db.models import Exists, OuterRef, Q
+
+from apps.assignments.models import HandIn
+from apps.courses.public import Layout, Seat, Seats, WaitingRow, layout, layout_for, of_my_students
+from apps.gradebook.public import excused_cell, graded_in, held_scores, score_of
+
+
+def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
+    waiting = _hand_ins(seats)
+    graded = graded_in(list(seats))
+    papers = [r for pk, seat in seats.items() for r in _papers(seat, graded.get(pk, {}), now)]
+    busy = {r.item_id for r in waiting}
+    return [*waiting, *papers, *(r for r in _held(seats) if r.item_id not in busy)]
+
+
+def _hand_ins(seats: Seats) -> list[WaitingRow]:
+    """A row an item: the latest attempts without a score, excused ones left out."""
+    its = {"item_id": OuterRef("item_id"), "person_id": OuterRef("person_id")}
+    later = HandIn.objects.filter(**its, handed_in_at__isnull=False, attempt__gt=OuterRef("attempt"))
+    rows = HandIn.objects.filter(
+        of_my_students(seats), ~Exists(later), handed_in_at__isnull=False, item__removed=False
+    ).exclude(Q(score_of(**its, attempt=OuterRef("attempt"))) | Q(excused_cell(**its)))
+    found: dict[tuple[int, int], list[datetime]] = defaultdict(list)
+    laid = {pk: layout(seat.course) for pk, seat in seats.items()}
+    for course, item, person, at in rows.values_list("course_id", "item_id", "person_id", "handed_in_at"):
+        if at is not None and _counts(laid[course], item, person):
+            found[course, item].append(at)
+    return [
+        WaitingRow("ungraded", seats[course], min(ats), seats[course].back_by(min(ats)), len(ats), item)
+        for (course, item), ats in found.items()
+    ]
+
+
+def _counts(laid: Layout, item_id: int, person_id: int) -> bool:
+    item = laid.items.get(item_id)
+    return item is not None and item.counts and not layout_for(laid, person_id).items[item_id].excused
+
+
+def _papers(seat: Seat, scored: dict[int, set[int]], now: datetime) -> list[WaitingRow]:
+    """Exams on paper that were held, with students who have no score yet."""
+    laid = layout(seat.course)
+    mine = [p for p, section in laid.sections.items() if seat.member.reaches(section)]
+    found = []
+    for item in laid.student_items.values():
+        due = item.span.due
+        if not (item.held_at_a_set_time and item.counts and due and due <= now):
+            continue
+        left = [p for p in mine if p not in scored.get(item.id, ()) and _counts(laid, item.id, p)]
+        if left:
+            found.append(WaitingRow("paper", seat, due, seat.back_by(due), len(left), item.id))
+    return found
+
+
+def _held(seats: Seats) -> list[WaitingRow]:
+    """Scores that nobody can see yet; only an instructor lets them out."""
+    mine = [pk for pk, seat in seats.items() if seat.member.instructs]
+    return [
+        WaitingRow("held", seats[course], since, seats[course].back_by(since), count, item)
+        for course, item, count, since in held_scores(mine)
+        if item in layout(seats[course].course).items
+    ]

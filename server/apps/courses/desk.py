@@ -1,0 +1,211 @@
+"""The desk: all that waits for a teacher over their courses, the oldest promise first.
+
+Each app knows what waits in its own rooms and registers a source; nothing is kept twice.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, time, timedelta
+from typing import Protocol
+from zoneinfo import ZoneInfo
+
+from django.db.models import F, Q
+from django.utils.translation import gettext as _
+from unvo_core.schedule.promises import days_left, promised, ranked
+from unvo_core.schedule.zones import instant_of
+
+from apps.courses.access import ref
+from apps.courses.api import desk_schemas as out
+from apps.courses.class_progress import Where, whereabouts_in
+from apps.courses.memberships import Membership, memberships_of
+from apps.courses.models import Absence, Course, Enrolment
+from apps.courses.queries import layout
+from apps.courses.sheets import item_ref
+from apps.courses.wording import written_day
+from apps.people.public import Person
+
+MOST_LINES = 6
+"""Lines of a row that are shown on the desk itself."""
+NEAR = timedelta(days=30)
+"""A course is to be opened when its term begins within this."""
+
+
+@dataclass(frozen=True, slots=True)
+class Seat:
+    """One course in which the reader teaches."""
+
+    course: Course
+    member: Membership
+
+    @property
+    def zone(self) -> ZoneInfo:
+        return ZoneInfo(self.course.zone)
+
+    def answer_by(self, since: datetime) -> datetime:
+        return promised(since, self.course.answer_days, self.zone)
+
+    def back_by(self, handed_in_at: datetime) -> datetime:
+        return promised(handed_in_at, self.course.turnaround_days, self.zone)
+
+
+@dataclass(frozen=True, slots=True)
+class WaitingRow:
+    """One thing that waits. `row_id`: what its action is about, where that is no item."""
+
+    kind: out.Kind
+    seat: Seat
+    since: datetime | None = None
+    by: datetime | None = None
+    count: int = 1
+    item_id: int | None = None
+    row_id: int | None = None
+    class_at: datetime | None = None
+    person: str = ""
+    lines: tuple[str, ...] = ()
+
+
+Seats = Mapping[int, Seat]
+"""By course."""
+
+
+class DeskSource(Protocol):
+    """Constant in queries, whatever the number of courses."""
+
+    def __call__(self, seats: Seats, now: datetime) -> list[WaitingRow]: ...
+
+
+_sources: list[DeskSource] = []
+
+
+def use_desk_source(source: DeskSource) -> None:
+    if source not in _sources:
+        _sources.append(source)
+
+
+def seats_of(person: Person) -> Seats:
+    found = memberships_of(person.pk)
+    return {course.pk: Seat(course, member) for course, member in found if member.teaches}
+
+
+def of_my_students(seats: Seats) -> Q:
+    """For rows with `course` and `person`: those of students whom the reader may see."""
+    everyone = [pk for pk, seat in seats.items() if seat.member.section_ids is None]
+    sections = [s for seat in seats.values() for s in seat.member.section_ids or ()]
+    enrolled = Q(person__enrolments__course_id=F("course_id"), person__enrolments__role=Enrolment.STUDENT)
+    return enrolled & (Q(course_id__in=everyone) | Q(person__enrolments__section_id__in=sections))
+
+
+def desk(person: Person, now: datetime) -> out.Desk:
+    seats = seats_of(person)
+    rows = [row for source in (_unopened, _absences, *_sources) for row in source(seats, now)] if seats else []
+    return _shown(seats, ranked(rows), now)
+
+
+def drifting(person: Person, now: datetime) -> out.Desk:
+    """Students who fall behind, a row a course: apart from the rest, because it evaluates every student's path."""
+    seats = seats_of(person)
+    return _shown(seats, _behind(seats, now), now)
+
+
+def _shown(seats: Seats, rows: Sequence[WaitingRow], now: datetime) -> out.Desk:
+    return out.Desk(
+        now=now,
+        courses=[
+            out.DeskCourse(
+                slug=s.course.slug,
+                code=s.course.code,
+                title=s.course.title,
+                turnaround_days=s.course.turnaround_days,
+                answer_days=s.course.answer_days,
+            )
+            for s in seats.values()
+        ],
+        rows=[_row(r, now) for r in rows],
+    )
+
+
+def _row(row: WaitingRow, now: datetime) -> out.DeskRow:
+    course, laid = row.seat.course, layout(row.seat.course)
+    return out.DeskRow(
+        kind=row.kind,
+        slug=course.slug,
+        code=course.code,
+        zone=course.zone,
+        item=item_ref(ref(laid, row.item_id)) if row.item_id in laid.items else None,
+        row_id=row.row_id,
+        class_at=row.class_at,
+        since=row.since,
+        by=row.by,
+        days_left=None if row.by is None else days_left(row.by, now, row.seat.zone),
+        count=row.count,
+        person=row.person,
+        lines=list(row.lines[:MOST_LINES]),
+        can_lay_out=row.seat.member.instructs,
+    )
+
+
+def _unopened(seats: Seats, now: datetime) -> list[WaitingRow]:
+    """Courses that students can't enter though their term is near, and copies that still have a term gone by."""
+    found = []
+    for seat in seats.values():
+        term, today = layout(seat.course).term, now.astimezone(seat.zone).date()
+        if seat.course.opened_at is not None or not seat.member.instructs or term is None:
+            continue
+        if term.last_day < today:
+            found.append(WaitingRow("stale_term", seat))
+        elif term.first_day - today <= NEAR:
+            noon = instant_of(datetime.combine(term.first_day, time(12)), seat.zone)
+            found.append(WaitingRow("unopened", seat, by=promised(noon, 0, seat.zone)))
+    return found
+
+
+def _absences(seats: Seats, now: datetime) -> list[WaitingRow]:
+    rows = Absence.objects.filter(of_my_students(seats), seen_at=None).select_related("person").order_by("at", "id")
+    found = []
+    for row in rows:
+        seat = seats[row.course_id]
+        by = seat.answer_by(row.at)
+        said = (row.reason,) if row.reason else ()
+        who = row.person.name
+        found.append(
+            WaitingRow("absence", seat, row.at, by, row_id=row.pk, class_at=row.starts_at, person=who, lines=said)
+        )
+    return found
+
+
+def _behind(seats: Seats, now: datetime) -> list[WaitingRow]:
+    """In courses that run now: opened, and within their term if they have one."""
+    running = {pk: seat for pk, seat in seats.items() if _runs(seat.course, now)}
+    students = {
+        pk: [p for p, section in layout(s.course).sections.items() if s.member.reaches(section)]
+        for pk, s in running.items()
+    }
+    where = whereabouts_in([(s.course, students[pk]) for pk, s in running.items()], now)
+    behind = {pk: [p for p in students[pk] if p in where[pk] and where[pk][p].position.drifting] for pk in running}
+    names = dict(Person.objects.filter(pk__in=[p for ps in behind.values() for p in ps]).values_list("pk", "name"))
+    found = []
+    for pk, people in behind.items():
+        if people:
+            worst_first = sorted(people, key=lambda p: -len(where[pk][p].position.overdue))
+            lines = tuple(_stands(names[p], where[pk][p], running[pk]) for p in worst_first[:MOST_LINES])
+            found.append(WaitingRow("behind", running[pk], count=len(people), lines=lines))
+    return found
+
+
+def _stands(name: str, where: Where, seat: Seat) -> str:
+    """'Caspian Holt: 9 overdue, at Reading 2.1 since Mon 17 Aug'."""
+    laid, at = layout(seat.course), where.position
+    words: dict[str, object] = {"name": name, "n": len(at.overdue)}
+    if at.item_id is None or at.since is None:
+        return _("%(name)s: %(n)s overdue") % words
+    words |= {"item": laid.items[at.item_id].title, "since": written_day(at.since.astimezone(seat.zone).date())}
+    return _("%(name)s: %(n)s overdue, at \u2018%(item)s\u2019 since %(since)s") % words
+
+
+def _runs(course: Course, now: datetime) -> bool:
+    if course.opened_at is None:
+        return False
+    term = layout(course).term
+    return term is None or term.first_day <= now.astimezone(ZoneInfo(course.zone)).date() <= term.last_day

@@ -1,0 +1,55 @@
+"""What the date check found in each course, for the desk."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from datetime import datetime
+
+from unvo_core.schedule.date_check.model import Finding
+
+from apps.courses.public import Course, Seats, WaitingRow, layout, text_stamps
+from apps.transfer.check_page import in_words
+from apps.transfer.checking import findings, key_of
+from apps.transfer.models import Waiver
+
+FINDINGS_KEPT = 64
+_kept: OrderedDict[tuple[int, int, str, int], tuple[Finding, ...]] = OrderedDict()
+
+
+def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
+    """A row a course with open findings, by the next moment of the items that they concern."""
+    laying = {pk: seat for pk, seat in seats.items() if seat.member.instructs}
+    waived = set(Waiver.objects.filter(course_id__in=list(laying)).values_list("course_id", "key"))
+    texts = text_stamps(list(laying))
+    found = []
+    for pk, seat in laying.items():
+        still = [f for f in _findings(seat.course, texts.get(pk, 0)) if (pk, key_of(f)) not in waived]
+        if still and not _over(seat.course, now):
+            lines = tuple(in_words(seat.course, f) for f in still)
+            found.append(
+                WaitingRow("date_check", seat, by=_first_hit(seat.course, still, now), count=len(still), lines=lines)
+            )
+    return found
+
+
+def _findings(course: Course, texts: int) -> tuple[Finding, ...]:
+    """Kept in this process until the layout, the grading or a text changes."""
+    key = (course.pk, course.layout_version, course.zone, texts)
+    if key not in _kept:
+        _kept[key] = findings(course)
+        while len(_kept) > FINDINGS_KEPT:
+            _kept.popitem(last=False)
+    return _kept[key]
+
+
+def _over(course: Course, now: datetime) -> bool:
+    """Nobody mends the dates of a term that has ended."""
+    term = layout(course).term
+    return term is not None and now.astimezone(layout(course).zone).date() > term.last_day
+
+
+def _first_hit(course: Course, still: list[Finding], now: datetime) -> datetime | None:
+    items = layout(course).items
+    named = [items[f.place.id].span for f in still if f.place.kind in ("item", "text") and f.place.id in items]
+    ahead = [at for span in named for at in (span.opens, span.due, span.closes) if at is not None and at > now]
+    return min(ahead, default=None)

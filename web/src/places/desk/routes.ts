@@ -1,0 +1,6 @@
+import type { RouteRecordRaw } from "vue-router";
+import { deskPath } from "@/app/addresses";
+
+export default [
+  { path: deskPath, name: "desk", component: () => import("./pages/DeskPage.vue") },
+] satisfies RouteRecordRaw[];
