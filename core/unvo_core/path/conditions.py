@@ -146,7 +146,8 @@ def _missing_for(condition: Condition, known: Known) -> Missing:
             here = [i for i in items if i in known.through]
             undone = [i for i in here if not known.through[i]]
             wanted = len(here) if of is None else min(of, len(here))
-            return Missing(items=tuple(undone[: max(0, wanted - len(here) + len(undone))]))
+            lacking = wanted - len(here) + len(undone)
+            return Missing(items=tuple(undone[:lacking])) if lacking > 0 else NOTHING_MISSING
         case Scored(item, percent):
             if item not in known.percents:
                 return NOTHING_MISSING
@@ -161,7 +162,9 @@ def _missing_for(condition: Condition, known: Known) -> Missing:
 
 
 def _joined(each: Sequence[Missing]) -> Missing:
-    found = [m for m in each if not m.nothing]
+    if len(each) == 1:
+        return each[0]
+    found = [m for m in each if m is not NOTHING_MISSING and not m.nothing]
     if len(found) < 2:
         return found[0] if found else NOTHING_MISSING
     dates = [m.until for m in found if m.until is not None]

@@ -151,7 +151,7 @@ def _later(a: datetime | None, b: datetime | None) -> datetime | None:
 def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime) -> ItemState:
     span, facts = known.item.span, known.facts
     opens = _later(opens, lacks.until)
-    waits = tuple(dict.fromkeys((*lacks.items, *(i for i, _ in lacks.scores))))
+    waits = () if lacks is NOTHING_MISSING else tuple(dict.fromkeys((*lacks.items, *(i for i, _ in lacks.scores))))
     not_open = opens is not None and now < opens
     closed = known.closed
     locked = (bool(waits) or lacks.by_hand) and not known.done
