@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from apps.assignments.models import HandIn
 from apps.courses.models import Item, ItemText, Module
 from apps.kernel.models import AuditRecord, StoredFile
@@ -83,6 +85,62 @@ class LayingOut(DemoCase):
         kept = AuditRecord.objects.latest("id")
         self.assertEqual(kept.before[0]["fields"], {"title": READING, "points": None})
         self.assertEqual(kept.after[0]["fields"], {"title": "Renamed", "points": "5"})
+
+
+class MovingToAnotherWeek(DemoCase):
+    TITLE = "Set 7B: misclosure and precision"
+
+    def setUp(self) -> None:
+        self.teacher = Caller(INSTRUCTOR)
+        self.week_8 = Module.objects.get(course=self.course, week=8)
+
+    def move(self, title: str, module: Module, with_dates: bool = True) -> Any:
+        wish = {"module_id": module.pk, "with_dates": with_dates}
+        return self.teacher.send("PUT", self.path(title, "/module"), wish)
+
+    def test_it_stands_at_the_end_of_the_part_of_that_name_and_its_dates_come_along(self) -> None:
+        before = self.item(self.TITLE)
+        part = before.part
+        assert part
+        change = self.move(self.TITLE, self.week_8).json()
+        after = self.item(self.TITLE)
+        self.assertEqual((after.module, after.moments["due"]["week"]), (self.week_8, 8))
+        twin = self.week_8.parts.filter(title=part.title, removed=False).first()
+        self.assertEqual(after.part, twin)
+        self.assertEqual(
+            after.position, max(Item.objects.filter(module=self.week_8, part=twin).values_list("position", flat=True))
+        )
+        self.teacher.send("POST", f"/courses/srv-110/changes/{change['change']}/undo")
+        again = self.item(self.TITLE)
+        self.assertEqual(
+            (again.module, again.part, again.position, again.moments),
+            (before.module, part, before.position, before.moments),
+        )
+
+    def test_its_dates_can_stay(self) -> None:
+        before = self.item(self.TITLE).moments
+        self.assertEqual(self.move(self.TITLE, self.week_8, with_dates=False).status_code, 200)
+        self.assertEqual(self.item(self.TITLE).moments, before)
+
+    def test_a_module_that_waits_for_it_can_not_take_it_in(self) -> None:
+        item = self.item(self.TITLE)
+        self.week_8.conditions = {"join": "all", "of": [{"on": "done", "items": [item.pk], "of": None}]}
+        self.week_8.save()
+        self.refused(self.move(self.TITLE, self.week_8), 422, "path.circle")
+        self.assertEqual(self.item(self.TITLE).module, item.module)
+
+    def test_where_it_stands_already_or_another_course_is_no_place(self) -> None:
+        self.refused(self.move(self.TITLE, self.item(self.TITLE).module), 422, "item.same_module")
+        other = Module.objects.filter(course=self.induction).first()
+        assert other
+        self.assertEqual(self.move(self.TITLE, other).status_code, 404)
+
+    def test_the_date_check_offers_it_for_a_week_that_is_too_full(self) -> None:
+        check = self.teacher.get("/courses/srv-110/date-check").json()["findings"]
+        full = next(f for f in check if f["code"] == "week.over_load" and f["fix"])
+        told = self.teacher.send("POST", "/courses/srv-110/date-check/fix", {"keys": [full["key"]]})
+        self.assertEqual(told.status_code, 200, told.content[:300])
+        self.assertNotIn(full["key"], [f["key"] for f in told.json()["findings"]])
 
 
 class BadInput(DemoCase):

@@ -10,6 +10,7 @@ from unvo_core.schedule.date_check.model import (
     CheckedCourse,
     CheckedItem,
     CheckedModule,
+    Fix,
     Ghost,
     Link,
     Prose,
@@ -137,6 +138,32 @@ class Rules(unittest.TestCase):
         three = tuple(CheckedCategory(n, str(n), Fraction(33)) for n in (1, 2, 3))
         finding = next(f for f in date_check(course(categories=three)) if f.code == "weights.not_100")
         self.assertEqual(sum(Fraction(str(w)) for w in finding.fix.values.values()), 100)
+
+    def test_an_exam_is_offered_the_room_of_its_class(self) -> None:
+        finding = next(f for f in date_check(course(replace(GOOD, exam=True))) if f.code == "exam.no_place")
+        rooms = {m.place for m in COURSE.calendar.meetings if m.place}
+        self.assertIn(finding.fix.values["place"] if finding.fix else None, rooms or {None})
+
+    def overfull(self, *items: CheckedItem) -> Fix | None:
+        found = next(f for f in date_check(course(*items)) if f.code == "week.over_load" and f.place.id == 7)
+        return found.fix
+
+    def test_the_smallest_item_that_is_enough_moves_to_the_week_with_room(self) -> None:
+        big, small, enough = (replace(GOOD, id=n, title=str(n), minutes=m) for n, m in ((11, 400), (12, 20), (13, 150)))
+        fix = self.overfull(big, small, enough)
+        self.assertEqual((fix.kind, fix.place.id, fix.values["week"]), ("move_item", 13, 8))
+
+    def test_what_others_wait_for_or_is_held_at_a_time_stays(self) -> None:
+        awaited = replace(GOOD, id=11, title="a", minutes=300)
+        waiting = replace(GOOD, id=12, title="b", minutes=10, after=(11,))
+        exam = replace(GOOD, id=13, title="c", minutes=300, exam=True, place="Room B12")
+        self.assertEqual(self.overfull(awaited, waiting, exam).place.id, 12)
+
+    def test_nothing_moves_where_no_week_beside_it_has_room(self) -> None:
+        full = tuple(
+            replace(GOOD, id=20 + w, title=f"w{w}", module_id=m.id, minutes=600) for w, m in enumerate(COURSE.modules)
+        )
+        self.assertIsNone(self.overfull(*full))
 
     def test_a_course_without_dates_has_no_findings_about_time(self) -> None:
         undated = replace(

@@ -10,6 +10,7 @@ from apps.courses.actions.layout_change import Edit
 from apps.courses.actions.layout_change import apply as apply_edits
 from apps.courses.actions.layout_change import lock as lock_course
 from apps.courses.actions.make_item import FIRST_RULES
+from apps.courses.actions.move_item import move_item
 from apps.courses.actions.note_fact import forget, note
 from apps.courses.actions.set_conditions import drop_wait
 from apps.courses.actions.set_moments import set_moments
@@ -106,6 +107,7 @@ __all__ = [
     "lock_course",
     "membership",
     "moment",
+    "move_item",
     "note",
     "of_my_students",
     "opened_items",

@@ -64,6 +64,8 @@ FIXES = {
     "drop_condition": _("Let it wait no longer"),
     "practice": _("Make it practice"),
     "rename": _("Call it %(title)s"),
+    "set_place": _("Hold it in %(place)s"),
+    "move_item": _("Move '%(title)s' to week %(week)s, with its dates"),
     "set_category": _("Put it into %(name)s"),
     "set_weights": _("Scale the weights to 100 %%"),
     "set_drops": _("Drop %(lowest)s"),

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import re
+from io import BytesIO
 from urllib.request import urlopen
 
 import icalendar
 from apps.courses.models import Course, Item
 from apps.courses.queries import layout
 from playwright.sync_api import Page, expect
+from pypdf import PdfReader
 
 from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP
 from tests.journeys.browser import Journey
@@ -204,3 +206,33 @@ class OtherTerm(Journey):
         page.get_by_label("First day").fill("2027-01-11")
         page.get_by_label("Last day").fill("2027-05-07")
         page.get_by_label("Last day").press("Tab")
+
+
+class OnPaper(Journey):
+    def test_a_week_prints_on_one_sheet_across_with_nothing_to_press(self) -> None:
+        page = self.page(KEEPS_UP, "/c/srv-110/week/7", color_scheme="dark")
+        expect(page.get_by_role("link", name="Continue")).to_be_visible()
+        paper = PdfReader(BytesIO(page.pdf(format="A4", print_background=False)))
+        self.assertEqual(len(paper.pages), 1)
+        box = paper.pages[0].mediabox
+        self.assertGreater(box.width, box.height)
+        words = paper.pages[0].extract_text()
+        for wanted in ("Plane Surveying", "Rosalind Tarrow", "as of Wed 7 Oct", "Set 7A", "Compute latitudes"):
+            self.assertIn(wanted, words)
+        for screen in ("Continue", "Gradebook", "Sign out"):
+            self.assertNotIn(screen, words)
+        page.emulate_media(media="print")
+        expect(page.get_by_role("banner")).to_be_hidden()
+        self.assertEqual(page.evaluate("getComputedStyle(document.body).color"), "rgb(0, 0, 0)")
+
+    def test_the_term_and_the_roster_keep_their_columns(self) -> None:
+        page = self.page(INSTRUCTOR, "/c/srv-110/term/map")
+        expect(page.get_by_role("heading", name="Autumn term")).to_be_visible()
+        words = PdfReader(BytesIO(page.pdf(format="A4"))).pages[0].extract_text()
+        for day in ("Mon", "Thu", "Sun", "Load"):
+            self.assertIn(day, words)
+        self.go(page, "/c/srv-110/roster")
+        expect(page.get_by_role("heading", name="Roster")).to_be_visible()
+        words = PdfReader(BytesIO(page.pdf(format="A4"))).pages[0].extract_text()
+        self.assertIn("Holt", words)
+        self.assertNotIn("New group", words)

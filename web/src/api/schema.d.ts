@@ -744,6 +744,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/module": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Module Of Item */
+        put: operations["apps_courses_api_layout_edit_module_of_item"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/moments": {
         parameters: {
             query?: never;
@@ -806,8 +823,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Move Item */
-        put: operations["apps_courses_api_layout_move_item"];
+        /** Edit Place */
+        put: operations["apps_courses_api_layout_edit_place"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2475,7 +2492,8 @@ export interface components {
          * DeskRow
          * @description `by`: when it was promised; `days_left`: calendar days to that, less than 0 when it is broken.
          *
-         *     `row_id`: the absence or the report. `class_at`: the class that was missed. `person`: who said it. `lines`: the first few of `count`, or what was said.
+         *     `row_id`: the absence or the report. `class_at`: the class that was missed.
+         *     `person`: who said it. `lines`: the first few of `count`, or what was said.
          */
         DeskRow: {
             /** By */
@@ -2848,6 +2866,19 @@ export interface components {
             places: {
                 [key: string]: string[];
             };
+        };
+        /**
+         * IntoModule
+         * @description Put the item at the end of another module; `with_dates`: its dates move by the weeks between.
+         */
+        IntoModule: {
+            /** Module Id */
+            module_id: number;
+            /**
+             * With Dates
+             * @default true
+             */
+            with_dates: boolean;
         };
         /** ItemChange */
         ItemChange: {
@@ -6113,6 +6144,33 @@ export interface operations {
             };
         };
     };
+    apps_courses_api_layout_edit_module_of_item: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IntoModule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     apps_courses_api_time_edit_moments: {
         parameters: {
             query?: never;
@@ -6191,7 +6249,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_move_item: {
+    apps_courses_api_layout_edit_place: {
         parameters: {
             query?: never;
             header?: never;

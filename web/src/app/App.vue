@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed, onMounted, onUnmounted, ref } from "vue";
+import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { Problem } from "@/api/client";
@@ -16,6 +16,11 @@ const inside = computed(() => route.name !== undefined && route.name !== "sign-i
 const { data: me } = useMe(() => inside.value);
 const online = ref(navigator.onLine);
 const look = () => (online.value = navigator.onLine);
+
+watch(
+  () => route.meta.across === true,
+  (across) => document.body.classList.toggle("print-across", across),
+);
 
 onMounted(() => {
   addEventListener("online", look);

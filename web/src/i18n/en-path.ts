@@ -118,6 +118,14 @@ export default {
     back: "End the walk-through",
     handIn: "Hand in (nothing is recorded)",
   },
+  moveTo: {
+    label: "To another module …",
+    title: "Move ‘{title}’",
+    into: "To the end of",
+    dates: "Move its dates by the weeks between",
+    go: "Move",
+    done: "Moved to {module}.",
+  },
   copyIn: {
     title: "Copy from …",
     from: "Course",

@@ -24,6 +24,7 @@ export default {
     outbox: "Mail to you (stand-in outbox)",
     shortcuts: "Keyboard",
     places: "Places of this course",
+    printed: "{line} · as of {at}",
     firstScreens: "What waits",
     weeks: "Weeks of the term",
     modules: "Modules of this course",

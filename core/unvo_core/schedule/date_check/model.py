@@ -36,7 +36,8 @@ class Fix:
 
     set_moments {name: aware instant or None}; publish; drop_condition {on: item id};
     practice; set_weights {category id: percent}; set_category {category_id}; drop_graded;
-    set_drops {lowest, highest}; rename {title}; replace_text {start, end, text}.
+    set_drops {lowest, highest}; rename {title}; set_place {place};
+    move_item {module: id, week} with its dates; replace_text {start, end, text}.
     """
 
     kind: str

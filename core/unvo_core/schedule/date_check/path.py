@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 
 from unvo_core.schedule.date_check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity
@@ -73,6 +74,14 @@ def titles_twice(course: CheckedCourse) -> Iterator[Finding]:
 
 
 def exam_without_place(course: CheckedCourse) -> Iterator[Finding]:
+    """Its fix is the room of the class of that day, else the room in which the class meets most."""
+    rooms = Counter(m.place for m in course.calendar.meetings if m.place)
     for item in course.items:
-        if item.exam and not item.place.strip():
-            yield Finding("exam.no_place", Severity.DOUBTFUL, Place("item", item.id), {"title": item.title})
+        if not item.exam or item.place.strip():
+            continue
+        day = course.calendar.day_of(item.span.due) if item.span.due else None
+        here = next((m.place for m in course.calendar.meetings if m.day == day and m.place), "")
+        room = here or next((name for name, _ in rooms.most_common(1)), "")
+        place = Place("item", item.id)
+        fix = Fix("set_place", place, {"place": room}) if room else None
+        yield Finding("exam.no_place", Severity.DOUBTFUL, place, {"title": item.title}, fix)

@@ -5,6 +5,7 @@ from ninja import File, Form, UploadedFile
 from apps.courses.actions import change_item, change_module, change_part
 from apps.courses.actions.item_files import add_captions, add_image, add_resource, attach_file, remove_file
 from apps.courses.actions.make_item import make_item
+from apps.courses.actions.move_item import move_item
 from apps.courses.actions.place_item import place_item
 from apps.courses.actions.undo_change import undo_change
 from apps.courses.actions.write_text import write_text
@@ -83,9 +84,16 @@ def delete_item(request: SignedIn, slug: str, item_id: int) -> s.Changed:
     return changed(change_item.remove_item(actor_of(request), course_by_slug(slug), item_id), slug)
 
 
+@router.put("/courses/{slug}/items/{item_id}/module", response=s.Changed)
+@write
+def edit_module_of_item(request: SignedIn, slug: str, item_id: int, payload: s.IntoModule) -> s.Changed:
+    course = course_by_slug(slug)
+    return changed(move_item(actor_of(request), course, item_id, payload.module_id, payload.with_dates), slug)
+
+
 @router.put("/courses/{slug}/items/{item_id}/place", response=s.Changed)
 @write
-def move_item(request: SignedIn, slug: str, item_id: int, payload: s.PlaceIn) -> s.Changed:
+def edit_place(request: SignedIn, slug: str, item_id: int, payload: s.PlaceIn) -> s.Changed:
     course = course_by_slug(slug)
     return changed(place_item(actor_of(request), course, item_id, payload.part_id, payload.before), slug)
 

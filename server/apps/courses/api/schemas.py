@@ -319,6 +319,13 @@ class PlaceIn(BaseModel):
     before: int | None = None
 
 
+class IntoModule(BaseModel):
+    """Put the item at the end of another module; `with_dates`: its dates move by the weeks between."""
+
+    module_id: int
+    with_dates: bool = True
+
+
 class TextIn(BaseModel):
     html: str
     ask_again: bool = False

@@ -18,6 +18,7 @@ from apps.courses.public import (
     latest_texts,
     layout,
     membership,
+    move_item,
     set_moments,
     write_text,
 )
@@ -73,10 +74,10 @@ def _apply(actor: Actor, course: Course, finding: Finding) -> None:
             change_module(actor, course, target, ModuleEdit(published=True))
         case "drop_condition":
             drop_wait(actor, course, target, int(str(values["on"])))
-        case "practice":
-            change_item(actor, course, target, ItemEdit(practice=True))
-        case "rename":
-            change_item(actor, course, target, ItemEdit(title=str(values["title"])))
+        case "practice" | "rename" | "set_place":
+            change_item(actor, course, target, _item_edit(fix))
+        case "move_item":
+            move_item(actor, course, target, int(str(values["module"])), True)
         case "set_category":
             row = setup_of(course).graded[target]
             set_grading(actor, course, target, int(values["category_id"]), row.late_rule_id, row.hold)  # type: ignore[call-overload]
@@ -90,6 +91,12 @@ def _apply(actor: Actor, course: Course, finding: Finding) -> None:
             _set_text(actor, course, fix)
         case other:
             raise ValueError(f"no such fix: {other} for {finding.code}")
+
+
+def _item_edit(fix: Fix) -> ItemEdit:
+    if fix.kind == "practice":
+        return ItemEdit(practice=True)
+    return ItemEdit(**{name: str(value) for name, value in fix.values.items()})
 
 
 def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> None:

@@ -128,7 +128,7 @@ async function show(at: string, asStudent: boolean): Promise<void> {
   color: var(--ink-soft);
   font-size: 13px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .quiet {
     display: none;
   }

@@ -9,6 +9,7 @@ import AsOn from "./AsOn.vue";
 import CourseRibbon from "./CourseRibbon.vue";
 import LoadingNote from "./LoadingNote.vue";
 import NothingHere from "./NothingHere.vue";
+import PrintHead from "./PrintHead.vue";
 import PlaceLine from "./PlaceLine.vue";
 import ShortcutList from "./ShortcutList.vue";
 import { shortcutsOpen, useKeys } from "./shortcuts";
@@ -59,6 +60,7 @@ useKeys(() => ({
 <template>
   <NothingHere v-if="error" :message="wrong(error)" />
   <template v-else-if="ribbon">
+    <PrintHead :ribbon="ribbon" />
     <CourseRibbon :ribbon="ribbon" :chosen="chosen" :thin="route.meta.thin === true" />
     <PlaceLine :ribbon="ribbon" :chosen="chosen" />
     <AsOn v-if="ribbon.role !== 'student' || ribbon.walking" :ribbon="ribbon" />

@@ -80,7 +80,7 @@ const places = computed(() => {
   font-weight: 700;
   box-shadow: inset 0 -3px 0 var(--ink);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .places {
     position: fixed;
     right: 0;

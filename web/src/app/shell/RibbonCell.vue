@@ -131,7 +131,7 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
   bottom: auto;
   left: 26px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .cell {
     padding: 5px 7px 0;
   }

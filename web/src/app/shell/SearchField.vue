@@ -70,7 +70,7 @@ input {
 input::placeholder {
   color: color-mix(in srgb, var(--on-bar) 70%, transparent);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .search {
     display: none;
   }

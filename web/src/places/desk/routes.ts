@@ -2,5 +2,5 @@ import type { RouteRecordRaw } from "vue-router";
 import { deskPath } from "@/app/addresses";
 
 export default [
-  { path: deskPath, name: "desk", component: () => import("./pages/DeskPage.vue") },
+  { path: deskPath, name: "desk", component: () => import("./pages/DeskPage.vue"), meta: { across: true } },
 ] satisfies RouteRecordRaw[];

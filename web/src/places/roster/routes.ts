@@ -8,13 +8,13 @@ export default [
     name: "roster",
     component: () => import("./pages/RosterPage.vue"),
     props: slug,
-    meta: { place: "roster" },
+    meta: { place: "roster", across: true },
   },
   {
     path: "roster/module/:module(\\d+)",
     name: "module-progress",
     component: () => import("./pages/ModulePage.vue"),
     props: (route) => ({ ...slug(route), module: Number(route.params.module) }),
-    meta: { place: "roster" },
+    meta: { place: "roster", across: true },
   },
 ] satisfies RouteRecordRaw[];

@@ -6,6 +6,6 @@ export default [
     name: "standing",
     component: () => import("./pages/StandingPage.vue"),
     props: true,
-    meta: { place: "standing" },
+    meta: { place: "standing", across: true },
   },
 ] satisfies RouteRecordRaw[];

@@ -12,6 +12,6 @@ export default [
     name: "term",
     component: () => import("./pages/TermPage.vue"),
     props,
-    meta: { place: "term" },
+    meta: { place: "term", across: true },
   },
 ] satisfies RouteRecordRaw[];

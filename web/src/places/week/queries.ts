@@ -154,6 +154,15 @@ export function useLayoutWrites(slug: () => string) {
         }),
       ),
     ),
+    intoModule: useWrite(({ id, ...body }: { id: number } & Shapes["IntoModule"], headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/items/{item_id}/module", {
+          params: { path: at({ item_id: id }) },
+          body,
+          headers,
+        }),
+      ),
+    ),
     copyIn: useWrite((wish: Shapes["CopyInIn"], headers) =>
       told(client.POST("/api/courses/{slug}/copy-in", { params: { path: at({}) }, body: wish, headers })),
     ),

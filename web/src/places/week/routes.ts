@@ -7,14 +7,14 @@ const props = (route: RouteLocationNormalized) => ({
 });
 
 export default [
-  { path: "", name: "course", component: { render: () => null }, meta: { place: "week" } },
-  { path: "week/:key", name: "week", component: WeekPage, props, meta: { place: "week" } },
+  { path: "", name: "course", component: { render: () => null }, meta: { place: "week", across: true } },
+  { path: "week/:key", name: "week", component: WeekPage, props, meta: { place: "week", across: true } },
   {
     path: "class/:number(\\d+)",
     name: "class",
     component: () => import("./pages/ClassPage.vue"),
     props: (route) => ({ slug: String(route.params.slug), number: Number(route.params.number) }),
-    meta: { place: "week" },
+    meta: { place: "week", across: true },
   },
-  { path: "module/:key", name: "module", component: WeekPage, props, meta: { place: "week" } },
+  { path: "module/:key", name: "module", component: WeekPage, props, meta: { place: "week", across: true } },
 ] satisfies RouteRecordRaw[];

@@ -16,7 +16,7 @@ const {
 </script>
 
 <template>
-  <RouterLink v-if="to" :to="to" class="ui-button" :class="look"><slot /></RouterLink>
+  <RouterLink v-if="to" :to="to" class="ui-button no-print" :class="look"><slot /></RouterLink>
   <button v-else :type="type" class="ui-button" :class="look" :disabled="disabled"><slot /></button>
 </template>
 
@@ -58,7 +58,7 @@ const {
   opacity: 0.55;
   cursor: default;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .ui-button {
     min-height: 36px;
   }

@@ -58,7 +58,7 @@ function run(notice: Notice): void {
   font-weight: 650;
   text-decoration: underline;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .notices {
     left: 16px;
   }

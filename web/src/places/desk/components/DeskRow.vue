@@ -229,7 +229,7 @@ async function see(): Promise<void> {
   gap: 2px;
   padding: 7px 14px 7px 0;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .row {
     grid-template-columns: minmax(0, 1fr) auto;
   }

@@ -146,7 +146,7 @@ async function letOut(): Promise<void> {
   font-family: var(--font-mono);
   font-size: 10.5px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .page {
     padding: 12px 14px 80px;
   }

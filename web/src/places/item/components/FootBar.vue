@@ -63,7 +63,7 @@ const { t } = useI18n();
 .soft {
   color: var(--ink-soft);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .foot {
     bottom: 58px;
     padding: 6px 14px;

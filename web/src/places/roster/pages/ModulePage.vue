@@ -133,7 +133,7 @@ const toModule = (event: Event) =>
   align-items: center;
   gap: 4px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .name {
     min-width: 120px;
   }

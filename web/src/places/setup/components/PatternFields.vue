@@ -133,7 +133,7 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
   grid-template-columns: 150px 120px 120px minmax(90px, 1fr) auto;
   gap: 8px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .line {
     grid-template-columns: 1fr 1fr;
   }

@@ -221,7 +221,7 @@ const setPattern = (n: number, pattern: Pattern): void =>
   grid-template-columns: minmax(120px, 1fr) 150px 150px 190px auto;
   gap: 8px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .line {
     grid-template-columns: 1fr 1fr;
   }

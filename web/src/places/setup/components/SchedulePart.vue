@@ -128,7 +128,7 @@ h2 {
   width: 2px;
   background: var(--ink);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .load {
     grid-template-columns: 30px minmax(0, 1fr) 80px;
   }

@@ -79,7 +79,7 @@ const rows = computed(() =>
 .changed > :first-child {
   font-weight: 650;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .item {
     grid-template-columns: 1fr;
     gap: 0;

@@ -159,7 +159,7 @@ const side = (v: number): string => (x(v) < 20 ? "start" : x(v) > 62 ? "end" : "
   transform: translateX(-100%);
   text-align: right;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .tag span {
     display: none;
   }

@@ -78,7 +78,7 @@ const dropped = computed(() => item.role.startsWith("dropped"));
         <StateTile :tile="dropped ? 'excused' : tileOf(item)" />
         <span>
           {{ words }}
-          <template v-if="item.comment">
+          <span v-if="item.comment" class="no-print">
             ·
             <button
               type="button"
@@ -88,7 +88,7 @@ const dropped = computed(() => item.role.startsWith("dropped"));
             >
               {{ t("standing.commented") }}
             </button>
-          </template>
+          </span>
         </span>
       </span>
       <p v-if="open" class="max-w-[60ch] py-1 pl-7 text-[14px] whitespace-pre-wrap">{{ item.comment }}</p>
@@ -119,7 +119,7 @@ td.figures {
   text-align: right;
   white-space: nowrap;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .title {
     padding-left: 14px;
   }

@@ -147,7 +147,7 @@ thead th {
 thead th.f {
   text-align: right;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .wide {
     display: none;
   }

@@ -115,7 +115,7 @@ function pressed(event: KeyboardEvent): void {
   width: 100%;
   background: var(--ink-soft);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .entry {
     min-height: 28px;
   }

@@ -82,7 +82,7 @@ const today = computed(() => times.value.day(term.now));
   align-items: center;
   font-size: 14px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .agenda {
     margin: 0;
   }

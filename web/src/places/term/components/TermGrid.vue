@@ -196,7 +196,7 @@ function drop(day: string): void {
 .load.over i {
   background: var(--late);
 }
-@media (max-width: 899px) {
+@media screen and (max-width: 899px) {
   .map {
     margin: 0;
     border-inline: 0;

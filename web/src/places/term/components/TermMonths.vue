@@ -93,7 +93,7 @@ h2 {
 .off {
   background: repeating-linear-gradient(135deg, var(--sheet) 0 5px, var(--hatch) 5px 10px);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .months {
     margin: 0;
   }

@@ -71,7 +71,7 @@ tfoot td {
   border-top: 2px solid var(--ink);
   font-weight: 700;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .points {
     width: 100%;
     margin: 0;

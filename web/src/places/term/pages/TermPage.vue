@@ -172,7 +172,7 @@ h1 {
   font-size: 15px;
   font-weight: 700;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .head {
     padding: 12px 14px 8px;
   }

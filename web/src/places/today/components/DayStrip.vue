@@ -73,7 +73,7 @@ const share = (minutes: number): string => `${Math.min(100, (minutes / most.valu
   color: var(--late);
   font-weight: 700;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .strip {
     grid-template-columns: repeat(7, 84px);
     overflow-x: auto;

@@ -115,7 +115,7 @@ const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" 
   padding-left: 10px;
   font-size: 14px;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .row {
     grid-template-columns: 24px minmax(0, 1fr) auto;
   }

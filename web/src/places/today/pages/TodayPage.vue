@@ -170,7 +170,7 @@ h2 {
 .news:last-child {
   border: 0;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .page {
     padding: 12px 0 80px;
   }

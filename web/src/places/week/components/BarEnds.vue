@@ -97,7 +97,7 @@ function stop(): void {
   border-radius: 2px;
   background: var(--now);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .ends {
     display: none;
   }

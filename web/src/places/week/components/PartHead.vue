@@ -13,7 +13,7 @@ const emit = defineEmits<{ fold: [] }>();
     <span class="space" />
     <slot>
       <h2 class="name">
-        <button type="button" class="fold" :aria-expanded="!folded" @click="emit('fold')">
+        <button type="button" class="fold in-print" :aria-expanded="!folded" @click="emit('fold')">
           {{ title }}<span class="count"> · {{ done }}</span>
         </button>
       </h2>
@@ -45,7 +45,7 @@ const emit = defineEmits<{ fold: [] }>();
 .count {
   font-weight: 400;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .part {
     padding: 4px 14px;
   }

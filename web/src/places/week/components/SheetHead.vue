@@ -80,7 +80,7 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
           {{ t(sheet.dated ? "week.left" : "week.leftModule") }}
         </span>
       </div>
-      <ul v-if="open" class="mt-2 max-w-[72ch] list-[square] pl-5 text-[15px]">
+      <ul :class="{ 'print-only': !open }" class="mt-2 max-w-[72ch] list-[square] pl-5 text-[15px]">
         <li v-for="objective in objectives" :key="objective">{{ objective }}</li>
       </ul>
     </div>
@@ -127,7 +127,7 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
   font-size: 12.5px;
   white-space: nowrap;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .head {
     padding: 12px 14px 10px;
   }

@@ -126,7 +126,7 @@ const facts = computed(() => {
 .narrow {
   display: none;
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .row {
     grid-template-areas: "mark title action" "mark words action" "mini mini mini";
     grid-template-columns: 22px 1fr auto;

@@ -14,6 +14,7 @@ import BarEnds from "./BarEnds.vue";
 import ConditionsDialog from "./ConditionsDialog.vue";
 import ItemSettings from "./ItemSettings.vue";
 import ModuleHead from "./ModuleHead.vue";
+import MoveDialog from "./MoveDialog.vue";
 import NewItem from "./NewItem.vue";
 import PartHead from "./PartHead.vue";
 import SheetRow from "./SheetRow.vue";
@@ -32,6 +33,7 @@ const groups = computed(() => groupsOf(module));
 const naming = ref<{ kind: "item" | "part"; id: number } | null>(null);
 const settingsOf = ref<number | null>(null);
 const waiting = ref<{ kind: "item" | "part"; id: number; title: string } | null>(null);
+const moving = ref<{ id: number; title: string; module: number } | null>(null);
 const root = useTemplateRef<HTMLElement>("root");
 let sortables: Sortable[] = [];
 
@@ -111,6 +113,7 @@ async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
       t("copyIn.done"),
       await writes.copyIn.mutateAsync({ from_slug: "", item_id: row.id, into_module: module.id }),
     );
+  else if (key === "module") moving.value = { id: row.id, title: row.title, module: module.id };
   else if (key === "conditions") waiting.value = { kind: "item", id: row.id, title: row.title };
   else if (key === "rename") naming.value = { kind: "item", id: row.id };
   else if (key === "publish")
@@ -130,6 +133,7 @@ const rowChoices = (row: Shapes["Row"]) => [
   { key: "conditions", label: t("conditions.edit") },
   { key: "rename", label: t("layout.rename") },
   { key: "copy", label: t("copyIn.here") },
+  { key: "module", label: t("moveTo.label") },
   { key: "publish", label: t(row.published ? "layout.hide" : "layout.publish") },
   { key: "up", label: t("layout.up"), disabled: !stepPlace(groups.value, row.id, -1) },
   { key: "down", label: t("layout.down"), disabled: !stepPlace(groups.value, row.id, 1) },
@@ -236,6 +240,7 @@ const partChoices = computed(() => [
       />
     </template>
     <ConditionsDialog v-if="waiting" v-bind="waiting" :slug="slug" @close="waiting = null" />
+    <MoveDialog v-if="moving" :item="moving" :slug="slug" :dated="sheet.dated" @close="moving = null" />
     <ItemSettings v-if="settingsOf" :slug="slug" :id="settingsOf" @close="settingsOf = null" />
   </section>
 </template>

@@ -167,7 +167,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
   white-space: nowrap;
   transform: translate(-50%, -100%);
 }
-@media (max-width: 719px) {
+@media screen and (max-width: 719px) {
   .sheet {
     margin: 0;
     border-inline: 0;
