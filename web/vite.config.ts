@@ -19,7 +19,11 @@ export default defineConfig({
     outDir: "../server/assets",
     emptyOutDir: true,
     assetsInlineLimit: 0,
-    rollupOptions: { input: "src/app/main.ts" },
+    rollupOptions: {
+      input: { main: "src/app/main.ts", sw: "src/app/offline/worker.ts" },
+      // The service worker is asked for by its name, at the root of the site.
+      output: { entryFileNames: ({ name }) => (name === "sw" ? "sw.js" : "assets/[name]-[hash].js") },
+    },
   },
   server: { host: "127.0.0.1", port: 5173, strictPort: true, origin: "http://127.0.0.1:5173" },
 });

@@ -6,6 +6,7 @@ from django.urls import include, path, re_path
 
 from config.api import api
 from config.shell import shell
+from config.worker import worker
 
 handler500 = server_error
 
@@ -13,6 +14,7 @@ urlpatterns = [
     path("api/", api.urls),
     path("calendar/<str:secret>.ics", read_feed, name="calendar"),
     path("files/<uuid:key>/<str:name>", send_file, name="file"),
+    path("sw.js", worker),
     path("_allauth/", include("allauth.headless.urls")),
-    re_path(r"^(?!api/|files/|calendar/|static/|_allauth/).*$", shell),
+    re_path(r"^(?!sw\.js|api/|files/|calendar/|static/|_allauth/).*$", shell),
 ]

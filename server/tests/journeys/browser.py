@@ -71,7 +71,12 @@ class Journey(StaticLiveServerTestCase):
         self.assertEqual(self.errors, [])
 
     def context(self, **options: Any) -> BrowserContext:
-        fields: dict[str, Any] = {"viewport": {"width": 1280, "height": 800}, "timezone_id": "America/Chicago"}
+        # What a service worker answers, a test can't hold up; those about it allow it.
+        fields: dict[str, Any] = {
+            "viewport": {"width": 1280, "height": 800},
+            "timezone_id": "America/Chicago",
+            "service_workers": "block",
+        }
         found = self.browser.new_context(**(fields | options))
         self.addCleanup(found.close)
         return found

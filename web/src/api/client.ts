@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from "openapi-fetch";
 import { asOn } from "./as-on";
+import { keptSince } from "./kept-since";
 import { walkHeader } from "./walk";
 import type { components, paths } from "./schema";
 
@@ -32,6 +33,10 @@ const guard: Middleware = {
     if (walked) request.headers.set("As-Student", walked);
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
     return request;
+  },
+  onResponse({ request, response }) {
+    if (request.method === "GET") keptSince.value = response.headers.get("Kept-At") ?? "";
+    return response;
   },
 };
 

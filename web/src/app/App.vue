@@ -4,7 +4,11 @@ import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { Problem } from "@/api/client";
+import { keptSince } from "@/api/kept-since";
+import { useTimes } from "@/ui/moment/zones";
+import { sayWrong } from "@/ui/notice/notices";
 import NoticeLine from "@/ui/notice/NoticeLine.vue";
+import { forgetWhatWasOpened } from "./offline/keeping";
 import { useMe } from "./queries";
 import TopBar from "./shell/TopBar.vue";
 
@@ -15,6 +19,7 @@ const queries = useQueryClient();
 const inside = computed(() => route.name !== undefined && route.name !== "sign-in");
 const { data: me } = useMe(() => inside.value);
 const online = ref(navigator.onLine);
+const times = useTimes(() => me.value?.zone ?? "");
 const look = () => (online.value = navigator.onLine);
 
 watch(
@@ -32,9 +37,12 @@ onUnmounted(() => {
 });
 
 function toSignIn(): void {
+  void forgetWhatWasOpened();
   if (route.name !== "sign-in")
     void router.push({ name: "sign-in", query: { next: location.pathname + location.search } });
 }
+
+router.onError(() => sayWrong(t("wrong.noAnswer")));
 
 queries.getQueryCache().subscribe((event) => {
   const found = event.query.state.error;
@@ -44,8 +52,12 @@ queries.getQueryCache().subscribe((event) => {
 
 <template>
   <a href="#content" class="skip">{{ t("app.skip") }}</a>
-  <p v-if="!online" role="status" class="no-print border-b border-late bg-sheet px-6 py-2 text-[14px]">
-    {{ t("app.offline") }}
+  <p
+    v-if="!online || keptSince"
+    role="status"
+    class="no-print border-b border-late bg-sheet px-6 py-2 text-[14px]"
+  >
+    {{ keptSince ? t("app.offlineSince", { at: times.moment(keptSince) }) : t("app.offline") }}
   </p>
   <TopBar v-if="me && inside" :me="me" />
   <RouterView />

@@ -3,6 +3,7 @@ import { createApp } from "vue";
 import { Problem } from "@/api/client";
 import { i18n } from "@/i18n";
 import "@/ui/tokens.css";
+import { keepWhatIsOpened } from "./offline/keeping";
 import App from "./App.vue";
 import { router } from "./router";
 
@@ -11,9 +12,13 @@ const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 15_000,
+      // Asked for without a connection too: what was opened before is answered from this device.
+      networkMode: "always",
+      refetchOnReconnect: true,
       retry: (count, error) => !(error instanceof Problem) && count < RETRIES,
     },
   },
 });
 
 createApp(App).use(i18n).use(router).use(VueQueryPlugin, { queryClient: queries }).mount("#app");
+void keepWhatIsOpened(router);

@@ -17,6 +17,8 @@ export default {
     loading: "Loading",
     skip: "Skip to the content",
     offline: "No connection. What you type is kept here and is sent when the connection is back.",
+    offlineSince:
+      "No connection. This is as it was on {at}. What you have opened stays readable; what you type is kept here and is sent when the connection is back.",
     courses: "Course",
     noCourse: "No course by that name.",
     person: "You: {name}",
@@ -35,7 +37,8 @@ export default {
   },
   wrong: {
     failed: "Something failed on our side. Nothing was changed. Try again in a moment.",
-    noAnswer: "No answer from the server. Nothing is lost here; try again when the connection is back.",
+    noAnswer:
+      "No answer from the server. Nothing is lost here, and pages that you have opened before stay readable; try again when the connection is back.",
   },
   signIn: {
     title: "Sign in",

@@ -7,6 +7,7 @@ import { signOut } from "@/api/account";
 import type { Shapes } from "@/api/client";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
+import { forgetWhatWasOpened } from "../offline/keeping";
 import { useShelf } from "../queries";
 import { deskPath, searchPath } from "@/app/addresses";
 import SearchField from "./SearchField.vue";
@@ -50,6 +51,7 @@ async function choose(key: string): Promise<void> {
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
   await signOut();
+  await forgetWhatWasOpened();
   await router.push({ name: "sign-in" });
   queries.clear();
 }

@@ -5,6 +5,7 @@ import { useI18n } from "vue-i18n";
 import { useRoute, useRouter } from "vue-router";
 import { signIn } from "@/api/account";
 import { client, Problem, told } from "@/api/client";
+import { forgetWhatWasOpened } from "@/app/offline/keeping";
 import UiButton from "@/ui/button/UiButton.vue";
 
 const TOO_MANY = 429;
@@ -25,6 +26,7 @@ async function enter(as: string, secret: string): Promise<void> {
   busy.value = true;
   wrong.value = "";
   try {
+    await forgetWhatWasOpened();
     await signIn(as, secret);
     queries.clear();
     const next = String(route.query.next ?? "/");
