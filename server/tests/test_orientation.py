@@ -163,6 +163,17 @@ class WalkThrough(OrientationCase):
         self.refused(self.walk(self.path(CHECK)), 403, "item.locked")
         self.assertEqual(self.walk("/courses/srv-010/tour").json()["first"], True)
 
+    def test_its_standing_has_no_scores_and_nobodys_name(self) -> None:
+        sheet = self.walk(f"{COURSE}/standing").json()
+        self.assertEqual((sheet["person"], sheet["current"]["value"]), ("", "0.0"))
+        items = {i["title"]: i for c in sheet["categories"] for i in c["items"]}
+        self.assertEqual(items["Set 1A: units of length and angle"]["state"], "missing")
+        self.assertEqual({i["given"] for i in items.values()}, {None})
+        handed = {f"i{self.item('Set 7A: latitudes and departures').pk}": "h"}
+        again = self.walk(f"{COURSE}/standing", **handed).json()
+        states = {i["title"]: i["state"] for c in again["categories"] for i in c["items"]}
+        self.assertEqual(states["Set 7A: latitudes and departures"], "handed_in")
+
     def test_what_is_done_on_the_walk_opens_what_follows(self) -> None:
         sets = [self.item(t).pk for t in ("Set 7A: latitudes and departures", "Set 7B: misclosure and precision")]
         done = {f"i{pk}": "h" for pk in sets}

@@ -10,7 +10,7 @@ from unvo_core.grading.late import LateRule, apply_late
 from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import is_closed, is_late
 
-from apps.courses.public import Course, LaidItem, Layout, person_layout, progress
+from apps.courses.public import Course, LaidItem, Layout, Progress, person_layout, progress
 from apps.gradebook import queries
 from apps.gradebook.facts import Counted
 from apps.gradebook.marks import counts_from, marks_from
@@ -19,15 +19,18 @@ from apps.gradebook.setup import setup
 
 
 class StandingOf:
-    """Everything read once, then every figure computed by the core."""
+    """Everything read once, then every figure computed by the core.
 
-    def __init__(self, course: Course, person_id: int, now: datetime) -> None:
+    `walked`: the progress of a made-up student, who has no scores.
+    """
+
+    def __init__(self, course: Course, person_id: int, now: datetime, walked: Progress | None = None) -> None:
         self.course, self.now, self.setup = course, now, setup(course)
-        self.laid: Layout = person_layout(course, person_id)
-        self.cells = queries.cells_of_person(course, person_id)
+        self.laid: Layout = walked.laid if walked else person_layout(course, person_id)
+        self.cells = {} if walked else queries.cells_of_person(course, person_id)
         self.counts = counts_from(course, self.laid, self.cells)
         known = marks_from(self.laid, self.cells, self.counts)
-        self.progress = progress(course, self.laid, person_id, now, known)
+        self.progress = walked or progress(course, self.laid, person_id, now, known)
         self._entries = [self._category(c) for c in self.setup.categories]
 
     def total(self, kind: core.Kind) -> core.Total:

@@ -9,20 +9,29 @@ from unvo_core.grading import totals as core
 from unvo_core.grading.scale import rounded
 from unvo_core.path.evaluate import State
 
-from apps.courses.public import Course, LaidItem
+from apps.courses.public import Course, LaidItem, Reader, laid_for, own_progress
 from apps.gradebook.api import schemas as out
 from apps.gradebook.marks import points
 from apps.gradebook.models import Category
 from apps.gradebook.standing import StandingOf
 
 
+def own_standing(course: Course, reader: Reader, person_name: str) -> out.Standing:
+    """The reader's own, or that of the student whom they walk through the course as."""
+    walked = own_progress(course, laid_for(course, reader), reader) if reader.made_up else None
+    return _sheet(StandingOf(course, reader.person_id, reader.now, walked), "" if walked else person_name, reader.now)
+
+
 def standing(course: Course, person_id: int, person_name: str, now: datetime) -> out.Standing:
-    known = StandingOf(course, person_id, now)
+    return _sheet(StandingOf(course, person_id, now), person_name, now)
+
+
+def _sheet(known: StandingOf, person_name: str, now: datetime) -> out.Standing:
     current = known.total("current")
     rows = {r.category_id: r for r in current.rows}
     return out.Standing(
         person=person_name,
-        zone=course.zone,
+        zone=known.course.zone,
         now=now,
         bands=[out.Band(name=n, lower=float(lower)) for n, lower in known.setup.scheme.bands],
         decimals=known.setup.scheme.decimals,

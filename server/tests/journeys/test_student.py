@@ -51,7 +51,7 @@ class SignIn(Journey):
         self.clean_by_axe(page)
         page.get_by_role("button", name="Sign in as Ines Varga-Oduya").click()
         page.wait_for_url("**/desk")
-        expect(page.get_by_role("link", name="Gradebook")).to_be_visible()
+        expect(page.get_by_role("heading", name="Desk")).to_be_visible()
 
 
 class Thread(Journey):

@@ -6,6 +6,7 @@ import re
 
 from apps.courses.models import Item, ItemText
 from apps.gradebook.models import Score
+from apps.kernel.public import now
 from playwright.sync_api import Page, expect
 
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP
@@ -118,6 +119,25 @@ class LayingOut(Journey):
         kept = ItemText.objects.filter(item__title="Area from coordinates").latest("edition")
         self.assertIn('data-latex="2A = \\sum', kept.html)
         self.assertIn('alt="A plot of four corners"', kept.html)
+
+    def test_a_table_keeps_its_caption_while_its_text_is_edited(self) -> None:
+        item = Item.objects.get(title="Area from coordinates")
+        html = "<table><caption>Corners</caption><tbody><tr><th>A</th></tr><tr><td>100.0</td></tr></tbody></table>"
+        ItemText.objects.create(item=item, edition=7, html=html, written_at=now())
+        page = self.page(INSTRUCTOR, f"/c/srv-110/item/{item.pk}")
+        page.get_by_role("button", name="Edit the text").click()
+        box = page.get_by_role("textbox", name="Text of Area from coordinates")
+        expect(box.get_by_role("row")).to_have_count(2)
+        box.get_by_role("cell", name="100.0").click()
+        page.get_by_role("button", name="Caption").click()
+        expect(page.get_by_label("What the table shows")).to_have_value("Corners")
+        page.get_by_label("What the table shows").fill("Corners of the yard")
+        page.get_by_role("button", name="Insert").click()
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_role("table", name="Corners of the yard")).to_be_visible()
+        kept = ItemText.objects.filter(item=item).latest("edition").html
+        self.assertIn("<caption>Corners of the yard</caption>", kept)
+        self.assertEqual(kept.count("<tr>"), 2)
 
     def test_an_assistant_sees_the_layout_and_can_not_change_it(self) -> None:
         page = self.page(ASSISTANT)

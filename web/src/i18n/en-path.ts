@@ -150,6 +150,8 @@ export default {
     all: "all",
     everybody: "everybody",
     stuckOnly: "those stuck ({n})",
+    shownOf: "{n} of {all} are shown.",
+    more: "Show {n} more",
     behindOnly: "several overdue ({n})",
     groups: "Groups:",
     groupOf: "{name} ({n})",

@@ -335,6 +335,8 @@ export default {
     tableTools: "Table tools",
     addRow: "Row below",
     addColumn: "Column to the right",
+    caption: "Caption",
+    captionAsk: "What the table shows, in a few words; none takes the caption away",
     deleteRow: "Remove row",
     deleteColumn: "Remove column",
     deleteTable: "Remove table",

@@ -21,7 +21,7 @@ from apps.gradebook.book import book
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Score
-from apps.gradebook.standing_sheet import standing
+from apps.gradebook.standing_sheet import own_standing, standing
 from apps.gradebook.strips import class_strips as strips
 from apps.kernel.public import actor_of, answer, not_found, now, require, write
 from apps.people.public import SignedIn
@@ -33,7 +33,7 @@ router = Router(tags=["gradebook"])
 def my_standing(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
-    return answer(standing(course, reader.person_id, request.user.name, reader.now))
+    return answer(own_standing(course, reader, request.user.name))
 
 
 @router.get("/courses/{slug}/standing/{person_id}", response=s.Standing)

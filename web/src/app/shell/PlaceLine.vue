@@ -28,9 +28,7 @@ const places = computed(() => {
     return [
       week,
       ...term,
-      ...(ribbon.walking
-        ? []
-        : [{ key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) }]),
+      { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) },
       library,
     ];
   return [

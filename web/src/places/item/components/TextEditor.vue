@@ -18,6 +18,7 @@ import { say, sayWrong } from "@/ui/notice/notices";
 import { itemPath } from "@/app/addresses";
 import { useTimes } from "@/ui/moment/zones";
 import { useConditions } from "@/places/week/queries";
+import { CaptionedTable } from "../model/captioned-table";
 import { Embed } from "../model/embed";
 import { dropDraft, keepDraft, keptDraft } from "../model/text-draft";
 import { useItemWrites } from "../queries";
@@ -30,7 +31,7 @@ const writes = useItemWrites(
   () => slug,
   () => page.row.id,
 );
-type Asking = "formula" | "block" | "link" | "image" | "embed" | "item";
+type Asking = "formula" | "block" | "link" | "image" | "embed" | "item" | "caption";
 const times = useTimes(() => "");
 const askAgain = ref(false);
 const asking = ref<Asking | null>(null);
@@ -53,7 +54,8 @@ const editor = useEditor({
     StarterKit.configure({ link: { openOnClick: false } }),
     Image,
     Mathematics,
-    TableKit.configure({ table: { resizable: false } }),
+    TableKit.configure({ table: false }),
+    CaptionedTable.configure({ resizable: false }),
     Embed,
   ],
   onUpdate: () => {
@@ -95,7 +97,7 @@ function takePicture(files: FileList | undefined | null): boolean {
 }
 
 function ask(what: Asking): void {
-  answer.value = "";
+  answer.value = what === "caption" ? String(editor.value?.getAttributes("table").caption ?? "") : "";
   asking.value = what;
 }
 
@@ -103,6 +105,7 @@ async function answered(): Promise<void> {
   const what = asking.value;
   const text = answer.value.trim();
   asking.value = null;
+  if (what === "caption") editor.value?.chain().focus().updateAttributes("table", { caption: text }).run();
   if (!editor.value || !text) return;
   if (what === "block") editor.value.chain().focus().insertBlockMath({ latex: text }).run();
   if (what === "embed")
@@ -174,6 +177,7 @@ const TOOLS = [
 const TABLE_TOOLS = [
   ["addRow", () => editor.value?.chain().focus().addRowAfter().run()],
   ["addColumn", () => editor.value?.chain().focus().addColumnAfter().run()],
+  ["caption", () => ask("caption")],
   ["deleteRow", () => editor.value?.chain().focus().deleteRow().run()],
   ["deleteColumn", () => editor.value?.chain().focus().deleteColumn().run()],
   ["deleteTable", () => editor.value?.chain().focus().deleteTable().run()],
@@ -186,6 +190,7 @@ const ASKS: Record<Asking, string> = {
   item: "item.itemAsk",
   link: "item.linkAsk",
   image: "item.imageAlt",
+  caption: "item.captionAsk",
 };
 </script>
 
@@ -245,7 +250,7 @@ const ASKS: Record<Asking, string> = {
               </option>
             </optgroup>
           </select>
-          <input v-else :id="field" v-model="answer" class="field mb-4" required />
+          <input v-else :id="field" v-model="answer" class="field mb-4" :required="asking !== 'caption'" />
         </UiField>
         <UiButton look="main" type="submit">{{ t("item.insert") }}</UiButton>
       </form>

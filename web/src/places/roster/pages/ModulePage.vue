@@ -11,6 +11,8 @@ import { tileOf } from "@/places/week/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 import MarkDialog, { type Marking } from "../components/MarkDialog.vue";
+import MoreRows from "../components/MoreRows.vue";
+import { ROWS } from "../components/rows";
 import { useModuleProgress } from "../queries";
 
 /** One module: the tiles of everybody in each of its items. */
@@ -48,6 +50,7 @@ function open(row: Row, item: Shapes["ItemRef"], cell: Cell): void {
     byHand,
   };
 }
+const most = ref(ROWS);
 const toModule = (event: Event) =>
   void router.push(modulePath(slug, Number((event.target as HTMLSelectElement).value)));
 </script>
@@ -85,7 +88,7 @@ const toModule = (event: Event) =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in page.rows" :key="row.id">
+          <tr v-for="row in page.rows.slice(0, most)" :key="row.id">
             <th scope="row" class="name !font-semibold">{{ row.name }}</th>
             <td class="figures text-right">{{ t("week.doneOf", { done: row.done, all: row.required }) }}</td>
             <td v-for="(cell, n) in row.cells" :key="n">
@@ -107,6 +110,7 @@ const toModule = (event: Event) =>
           </tr>
         </tbody>
       </table>
+      <MoreRows v-model="most" :all="page.rows.length" />
     </div>
     <MarkDialog v-if="marking" :slug="slug" :marking="marking" @close="marking = null" />
   </main>

@@ -12,6 +12,8 @@ import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import AbsenceList from "../components/AbsenceList.vue";
 import GroupDialog from "../components/GroupDialog.vue";
+import MoreRows from "../components/MoreRows.vue";
+import { ROWS } from "../components/rows";
 import { useRoster } from "../queries";
 
 const AllowanceDialog = defineAsyncComponent(() => import("@/places/setup/components/AllowanceDialog.vue"));
@@ -27,6 +29,7 @@ const { data: week } = useSheetModules(() => slug);
 const times = useTimes(() => roster.value?.zone ?? "");
 const allowing = ref<number | null>(null);
 const editing = ref<Shapes["GroupOut"] | "new" | null>(null);
+const most = ref(ROWS);
 const asked = (name: string): string => String(route.query[name] ?? "");
 const shown = computed(() =>
   (roster.value?.students ?? []).filter(
@@ -117,7 +120,7 @@ function filter(name: string, event: Event): void {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in shown" :key="one.id" :class="{ stuck: one.stuck }">
+          <tr v-for="one in shown.slice(0, most)" :key="one.id" :class="{ stuck: one.stuck }">
             <th scope="row" class="!font-semibold">
               {{ one.name }}
               <span
@@ -166,6 +169,7 @@ function filter(name: string, event: Event): void {
           </tr>
         </tbody>
       </table>
+      <MoreRows v-model="most" :all="shown.length" />
       <p v-if="!shown.length" class="p-4 text-soft">
         {{ t(roster.students.length ? "roster.noneSuch" : "roster.empty") }}
       </p>
