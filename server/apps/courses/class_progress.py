@@ -153,21 +153,24 @@ class ClassShare:
 NOBODY = ClassShare(0, 0)
 
 
-def class_shares(course: Course, laid: Layout, items: Sequence[LaidItem]) -> dict[int, ClassShare]:
-    """By item, as its done rule has it. At most four queries."""
+def class_shares(
+    course: Course, laid: Layout, items: Sequence[LaidItem], section_ids: Sequence[int] | None = None
+) -> dict[int, ClassShare]:
+    """By item, as its done rule has it, over the students of these sections, or all. At most four queries."""
     asked = [i for i in items if i.published and not i.is_heading]
+    people = {p: s for p, s in laid.sections.items() if section_ids is None or s in section_ids}
     one_by_one = _judged_one_by_one(course, laid, asked)
-    done = _counted([i for i in asked if i.id not in one_by_one], course)
-    done |= _judged(course, laid, [i for i in asked if i.id in one_by_one])
-    return {i.id: ClassShare(_audience(i, laid), done.get(i.id, 0)) for i in asked}
+    done = _counted([i for i in asked if i.id not in one_by_one], course, section_ids)
+    done |= _judged(course, laid, [i for i in asked if i.id in one_by_one], people)
+    return {i.id: ClassShare(_audience(i, laid, people), done.get(i.id, 0)) for i in asked}
 
 
-def _audience(item: LaidItem, laid: Layout) -> int:
+def _audience(item: LaidItem, laid: Layout, people: Mapping[int, int | None]) -> int:
     groups, sections = laid.audiences
     if not (groups or sections):
-        return len(laid.sections)
+        return len(people)
     none: frozenset[int] = frozenset()
-    return sum(whens_for(item.whens, laid.groups.get(p, none), s) is not None for p, s in laid.sections.items())
+    return sum(whens_for(item.whens, laid.groups.get(p, none), s) is not None for p, s in people.items())
 
 
 def _judged_one_by_one(course: Course, laid: Layout, items: Sequence[LaidItem]) -> set[int]:
@@ -180,7 +183,7 @@ def _judged_one_by_one(course: Course, laid: Layout, items: Sequence[LaidItem]) 
     return {i.id for i in items if i.done_rule not in COUNTED_FACTS or i.id in excused}
 
 
-def _counted(items: Sequence[LaidItem], course: Course) -> dict[int, int]:
+def _counted(items: Sequence[LaidItem], course: Course, section_ids: Sequence[int] | None) -> dict[int, int]:
     if not items:
         return {}
     wanted = Q(kind=Fact.TICKED, by_teacher=True, item_id__in=[i.id for i in items])
@@ -192,15 +195,17 @@ def _counted(items: Sequence[LaidItem], course: Course) -> dict[int, int]:
     for (rule, edition, percent), ids in by_rule.items():
         enough = Q(item_id__in=ids, kind=COUNTED_FACTS[rule], edition__gte=edition)
         wanted |= enough & Q(detail__percent__gte=int(percent)) if percent else enough
-    rows = Fact.objects.filter(wanted, course=course, person_id__in=students(course).values("person_id"))
+    rows = Fact.objects.filter(wanted, course=course, person_id__in=students(course, section_ids).values("person_id"))
     return dict(rows.values_list("item_id").annotate(n=Count("person_id", distinct=True)))
 
 
-def _judged(course: Course, laid: Layout, items: Sequence[LaidItem]) -> dict[int, int]:
+def _judged(
+    course: Course, laid: Layout, items: Sequence[LaidItem], people: Mapping[int, int | None]
+) -> dict[int, int]:
     if not items:
         return {}
     ids = [i.id for i in items]
-    layouts = {pk: layout_for(laid, pk) for pk in laid.sections}
+    layouts = {pk: layout_for(laid, pk) for pk in people}
     known = marks().of_students(course, layouts, ids)
     rows = Fact.objects.filter(course=course, item_id__in=ids).order_by("person_id")
     own = groupby(rows.values_list("person_id", *FACT_FIELDS), key=lambda row: row[0])

@@ -71,7 +71,9 @@ class MarkSource(Protocol):
 
     def excused(self, course: Course) -> set[tuple[int, int]]: ...
 
-    def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]: ...
+    def of_class(
+        self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
+    ) -> dict[int, ClassCount]: ...
 
 
 class _NoMarks:
@@ -95,7 +97,9 @@ class _NoMarks:
     def excused(self, course: Course) -> set[tuple[int, int]]:
         return set()
 
-    def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
+    def of_class(
+        self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
+    ) -> dict[int, ClassCount]:
         return {}
 
 

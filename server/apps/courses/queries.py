@@ -161,18 +161,20 @@ def _progress(laid: Layout, rows: list[FactRow], known: Marks, now: datetime) ->
     return Progress(laid, evaluate(laid.path, facts, now), facts, known, details)
 
 
-def student_count(course: Course, section_ids: list[int] | None = None) -> int:
+def student_count(course: Course, section_ids: Sequence[int] | None = None) -> int:
     return int(students(course, section_ids).count())
 
 
-def students(course: Course, section_ids: list[int] | None = None) -> Any:
+def students(course: Course, section_ids: Sequence[int] | None = None) -> Any:
     found = Enrolment.objects.filter(course=course, role=Enrolment.STUDENT)
     return found if section_ids is None else found.filter(section_id__in=section_ids)
 
 
-def fact_counts(course: Course, item_ids: list[int] | None = None) -> dict[tuple[int, str], int]:
-    """How many people have a fact of each kind, by item."""
-    rows = Fact.objects.filter(course=course)
+def fact_counts(
+    course: Course, item_ids: list[int] | None = None, section_ids: Sequence[int] | None = None
+) -> dict[tuple[int, str], int]:
+    """How many students have a fact of each kind, by item; of these sections, or of all."""
+    rows = Fact.objects.filter(course=course, person_id__in=students(course, section_ids).values("person_id"))
     if item_ids is not None:
         rows = rows.filter(item_id__in=item_ids)
     counted = rows.values_list("item_id", "kind").annotate(n=Count("id"))

@@ -67,7 +67,7 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
     laid = laid_for(course, reader)
     teaching = reader.member.teaches
     states = None if teaching else own_progress(course, laid, reader).course
-    shares = _class_shares(course, laid) if states is None else _own_shares(states)
+    shares = _class_shares(course, laid, reader) if states is None else _own_shares(states)
     cells = _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
     current = _current_key(laid, reader.now, cells)
     for cell in cells:
@@ -102,9 +102,9 @@ def _own_shares(states: CourseState) -> dict[int, tuple[int, int]]:
     return {m: (s.required_done, s.required) for m, s in states.modules.items()}
 
 
-def _class_shares(course: Course, laid: Layout) -> dict[int, tuple[int, int]]:
+def _class_shares(course: Course, laid: Layout, reader: Reader) -> dict[int, tuple[int, int]]:
     required = [i for m in laid.all for i in m.items if i.required]
-    shares = class_shares(course, laid, required)
+    shares = class_shares(course, laid, required, reader.member.section_ids)
     return {m.id: _class_share(m, shares) for m in laid.all}
 
 
@@ -217,11 +217,12 @@ def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> S
     """One student's progress, or for teachers the counts of the class over these items."""
     if not reader.member.teaches:
         return Seen(own_progress(course, laid, reader), {}, {}, {})
+    sections = reader.member.section_ids
     return Seen(
         None,
-        queries.fact_counts(course, item_ids),
-        marks().of_class(item_ids),
-        class_shares(course, laid, [laid.items[i] for i in item_ids]),
+        queries.fact_counts(course, item_ids, sections),
+        marks().of_class(course, item_ids, sections),
+        class_shares(course, laid, [laid.items[i] for i in item_ids], sections),
     )
 
 

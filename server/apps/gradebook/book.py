@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from apps.courses.public import ClassCount, Course, Fact, LaidItem, fact_counts, layout, student_count
 from apps.gradebook import queries
 from apps.gradebook.api import schemas as out
@@ -10,12 +12,13 @@ from apps.gradebook.marks import GradebookMarks, points
 from apps.gradebook.models import Category
 
 
-def book(course: Course) -> out.Book:
-    """Every item with points that is not practice, by category; those without a category last."""
+def book(course: Course, section_ids: Sequence[int] | None = None) -> out.Book:
+    """Every item with points that is not practice, by category; those without one last. Counts: of these sections."""
     items = [i for i in layout(course).items.values() if i.counts]
     graded = queries.graded_items(course)
-    counts = fact_counts(course, [i.id for i in items])
-    marks = GradebookMarks().of_class([i.id for i in items])
+    ids = [i.id for i in items]
+    counts = fact_counts(course, ids, section_ids)
+    marks = GradebookMarks().of_class(course, ids, section_ids)
     by_category: dict[int | None, list[out.BookItem]] = {}
     for item in items:
         key = graded[item.id].category_id if item.id in graded else None
@@ -23,7 +26,7 @@ def book(course: Course) -> out.Book:
         by_category.setdefault(key, []).append(_item(item, handed_in, marks.get(item.id, ClassCount())))
     categories = [_category(c, by_category.get(c.pk, [])) for c in queries.categories(course)]
     loose = out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))
-    return out.Book(zone=course.zone, students=student_count(course), categories=[*categories, loose])
+    return out.Book(zone=course.zone, students=student_count(course, section_ids), categories=[*categories, loose])
 
 
 def _item(item: LaidItem, handed_in: int, marked: ClassCount) -> out.BookItem:

@@ -11,7 +11,7 @@ from django.db.models import Count, Q
 from unvo_core.grading.scale import rounded
 from unvo_core.path.model import NO_MARK, Mark
 
-from apps.courses.public import ClassCount, Course, Layout, Marks, NewScore, ShownMark
+from apps.courses.public import ClassCount, Course, Layout, Marks, NewScore, ShownMark, students
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in, new_scores
@@ -65,10 +65,14 @@ class GradebookMarks:
         """Scores released after `since`, the latest first."""
         return new_scores(person_id, since)
 
-    def of_class(self, item_ids: list[int]) -> dict[int, ClassCount]:
+    def of_class(
+        self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
+    ) -> dict[int, ClassCount]:
+        """By item; of the students of these sections, or of all."""
+        people = students(course, section_ids).values("person_id")
         held = Q(scores__released_at__isnull=True, scores__isnull=False)
         rows = (
-            Cell.objects.filter(graded_item__item_id__in=item_ids, scores__isnull=False)
+            Cell.objects.filter(graded_item__item_id__in=item_ids, person_id__in=people, scores__isnull=False)
             .values_list("graded_item__item_id")
             .annotate(scored=Count("person_id", distinct=True), held=Count("person_id", distinct=True, filter=held))
         )

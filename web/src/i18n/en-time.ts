@@ -30,6 +30,7 @@ export default {
     comment: "with a comment",
   },
   term: {
+    daysBefore: "Show {n} earlier day, from {first} | Show {n} earlier days, from {first}",
     map: "Map",
     month: "Month",
     agenda: "Agenda",

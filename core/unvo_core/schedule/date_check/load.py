@@ -7,7 +7,6 @@ from collections.abc import Iterator, Mapping
 from unvo_core.schedule.date_check.model import (
     CheckedCourse,
     CheckedItem,
-    CheckedModule,
     Finding,
     Fix,
     Place,
@@ -19,7 +18,7 @@ from unvo_core.schedule.load import Load, load_of, weekly_minutes
 def week_over(course: CheckedCourse) -> Iterator[Finding]:
     """A week with over a quarter more than its credits stand for, class time included.
 
-    Its fix moves the item that helps most with the least moved to the week after or before, if that has room.
+    Its fix moves one item to the week after, if that has room.
     """
     wanted = weekly_minutes(course.credits, len(course.calendar.week_by_number))
     minutes = {number: _minutes(course, number) for number in course.calendar.week_by_number}
@@ -48,22 +47,18 @@ def _items(course: CheckedCourse, number: int) -> list[CheckedItem]:
 
 
 def _lighter(course: CheckedCourse, number: int, minutes: Mapping[int, int]) -> Fix | None:
-    """The move that leaves the week lightest without overfilling another; the smallest item that is enough."""
+    """The move to the next week that leaves this one lightest without overfilling that: the smallest item that is
+    enough, else the largest. Never to an earlier week, where what explains it has not been read."""
+    module = next((m for m in course.modules if m.week == number + 1), None)
     awaited = {i for item in course.items for i in item.after}
-    movable = [i for i in _items(course, number) if i.required and i.published and i.minutes and not i.exam]
-    best: tuple[tuple[bool, int, bool], CheckedItem, CheckedModule] | None = None
-    for by in (1, -1):
-        module = next((m for m in course.modules if m.week == number + by), None)
-        for item in movable:
-            blocked = item.id in awaited if by > 0 else bool(item.after)
-            if module is None or blocked or _is_over(course, minutes[number + by] + item.minutes):
-                continue
-            enough = not _is_over(course, minutes[number] - item.minutes)
-            rank = (not enough, item.minutes if enough else -item.minutes, by < 0)
-            if best is None or rank < best[0]:
-                best = rank, item, module
-    if best is None:
+    movable = [
+        i
+        for i in _items(course, number)
+        if i.required and i.published and i.minutes and not i.exam and i.id not in awaited
+        if module is not None and not _is_over(course, minutes[number + 1] + i.minutes)
+    ]
+    enough = [i for i in movable if not _is_over(course, minutes[number] - i.minutes)]
+    if not movable or module is None:
         return None
-    _, item, module = best
-    values = {"module": module.id, "title": item.title, "week": module.week or 0}
-    return Fix("move_item", Place("item", item.id), values)
+    item = min(enough, key=lambda i: i.minutes) if enough else max(movable, key=lambda i: i.minutes)
+    return Fix("move_item", Place("item", item.id), {"module": module.id, "title": item.title, "week": number + 1})

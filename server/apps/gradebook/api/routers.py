@@ -51,7 +51,7 @@ def standing_of(request: SignedIn, slug: str, person_id: int) -> HttpResponse:
 def gradebook(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    return answer(book(course))
+    return answer(book(course, reader.member.section_ids))
 
 
 @router.get("/courses/{slug}/class-strips", response=list[s.Strip])

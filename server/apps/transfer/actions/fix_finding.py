@@ -94,9 +94,13 @@ def _apply(actor: Actor, course: Course, finding: Finding) -> None:
 
 
 def _item_edit(fix: Fix) -> ItemEdit:
-    if fix.kind == "practice":
-        return ItemEdit(practice=True)
-    return ItemEdit(**{name: str(value) for name, value in fix.values.items()})
+    match fix.kind:
+        case "rename":
+            return ItemEdit(title=str(fix.values["title"]))
+        case "set_place":
+            return ItemEdit(place=str(fix.values["place"]))
+        case _:
+            return ItemEdit(practice=True)
 
 
 def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> None:

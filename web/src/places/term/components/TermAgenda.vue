@@ -1,30 +1,49 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { wallAfter } from "@/places/week/model/lanes";
 import { effortWords, stateWord } from "@/places/week/model/states";
 import { useTimes } from "@/ui/moment/zones";
+import UiButton from "@/ui/button/UiButton.vue";
+import { agendaOf } from "../model/agenda";
 import MapEntry from "./MapEntry.vue";
 
 /** Day by day from the first, today marked; days without anything are left out. */
 const { term, slug } = defineProps<{ term: Shapes["TermMap"]; slug: string }>();
 const { t } = useI18n();
 const times = useTimes(() => term.zone);
-const days = computed(() =>
-  term.weeks.flatMap((w) => w.days).filter((d) => d.entries.length || d.classes.length || d.off),
-);
-const today = computed(() => times.value.day(term.now));
+const days = computed(() => agendaOf(term.weeks));
+const today = computed(() => wallAfter(term.now, term.zone, 0).slice(0, 10));
+const whole = ref(false);
+const past = computed(() => days.value.filter((d) => d.last < today.value));
+const folded = computed(() => past.value.length > 0 && past.value.length < days.value.length && !whole.value);
 </script>
 
 <template>
+  <p v-if="folded && past[0]" class="earlier no-print">
+    <UiButton look="text" @click="whole = true">{{
+      t(
+        "term.daysBefore",
+        { n: past.length, first: times.lane(past[0].day) + " " + times.date(past[0].day).split(" ")[1] },
+        past.length,
+      )
+    }}</UiButton>
+  </p>
   <ol class="card agenda">
     <li
       v-for="day in days"
       :key="day.day"
       class="day"
-      :class="{ today: times.day(`${day.day}T12:00:00Z`) === today }"
+      :class="{ today: day.day <= today && today <= day.last, past: folded && day.last < today }"
     >
-      <div class="date figures">{{ times.lane(day.day) }} {{ times.date(day.day).split(" ")[1] }}</div>
+      <div class="date figures">
+        {{
+          day.last === day.day
+            ? `${times.lane(day.day)} ${times.date(day.day).split(" ")[1]}`
+            : times.range(day.day, day.last)
+        }}
+      </div>
       <div class="min-w-0">
         <div v-if="day.off" class="note">{{ day.off }}</div>
         <div v-for="meeting in day.classes" :key="meeting.number" class="note">
@@ -57,12 +76,20 @@ const today = computed(() => times.value.day(term.now));
 }
 .day {
   display: grid;
-  grid-template-columns: 108px 1fr;
+  grid-template-columns: 158px 1fr;
   padding: 6px 12px;
   border-bottom: 1px solid var(--rule-faint);
 }
 .day:last-child {
   border: 0;
+}
+.earlier {
+  margin: 0 24px 4px;
+}
+@media screen {
+  .past {
+    display: none;
+  }
 }
 .date {
   padding-top: 2px;
