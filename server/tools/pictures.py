@@ -31,9 +31,6 @@ class Pictures(Camera):
     STUDENTS = 46
 
     def test_student(self) -> None:
-        door = self.page()
-        expect(door.get_by_text("Whom to sign in as")).to_be_visible()
-        self.take(door, "sign-in")
         page = self.page(KEEPS_UP)
         expect(page.locator("[data-item]").first).to_be_visible()
         self.take(page, "week-student")
@@ -90,7 +87,10 @@ class Pictures(Camera):
         self.take(page, "receipt")
 
     def test_teacher(self) -> None:
-        page = self.page(INSTRUCTOR)
+        page = self.page(INSTRUCTOR, "/desk")
+        expect(page.get_by_text("students fall behind")).to_be_visible()
+        self.take(page, "desk")
+        self.go(page, "/c/srv-110/week/7")
         expect(page.locator("[data-item]").first).to_be_visible()
         self.take(page, "week-teacher")
         page.get_by_role("button", name="Change Check 7: traverse computation").click()

@@ -44,6 +44,7 @@ SENTENCES = {
     "item.closed": _("%(title)s closed %(closes)s. Ask your instructor if you still need it."),
     "item.wrong_kind": _("This item is ticked off by its own rule, not by hand."),
     "item.edition_gone": _("This text has a newer edition. Read it again, then acknowledge it."),
+    "item.percent": _("The share that counts as done must be from 0 to 100 %%."),
     "item.same_module": _("It stands in %(title)s already. Choose another module."),
     "item.no_such_part": _("That part belongs to another module."),
     "item.no_such_place": _("The place to move it to is gone. Load the page again and repeat the move."),

@@ -95,15 +95,21 @@ def _figures(wish: ItemEdit) -> dict[str, Any]:
     elif wish.no_points:
         fields["points"] = None
     if wish.done_percent is not None:
-        fields["done_percent"] = Decimal(str(min(100.0, max(0.0, wish.done_percent))))
+        fields["done_percent"] = Decimal(str(_percent(wish.done_percent)))
     return fields
+
+
+def _percent(value: float) -> float:
+    if not 0 <= value <= 100:
+        raise Refused("item.percent")
+    return value
 
 
 def _joined_rules(wished: list[dict[str, Any]]) -> list[dict[str, Any]]:
     """The plain rules that 'any' or 'all' of an item join."""
     if len(wished) > MOST_RULES or any(p["rule"] not in Item.PLAIN_RULES for p in wished):
         raise Refused("item.rules", most=MOST_RULES)
-    return [{"rule": p["rule"], "percent": min(100.0, max(0.0, float(p.get("percent") or 0)))} for p in wished]
+    return [{"rule": p["rule"], "percent": _percent(float(p.get("percent") or 0))} for p in wished]
 
 
 def remove_item(actor: Actor, course: Course, item_id: int) -> AuditRecord:
