@@ -11,7 +11,7 @@ from apps.messaging.jobs import send_mail
 from playwright.sync_api import Page, expect
 from procrastinate.contrib.django.models import ProcrastinateJob
 
-from tests.base import KEEPS_UP
+from tests.base import INSTRUCTOR, KEEPS_UP
 from tests.files import PDF, PNG
 from tests.journeys.browser import Journey
 
@@ -288,6 +288,29 @@ class Phone(Journey):
         page.get_by_role("button", name="Hand in", exact=True).click()
         page.get_by_role("button", name="Hand in now").click()
         expect(page.get_by_text("We have it.")).to_be_visible()
+
+    def test_no_page_of_either_role_is_wider_than_the_phone(self) -> None:
+        item, module = Item.objects.get(title=SET_7A), Item.objects.get(title=SET_7A).module_id
+        common = ["week/8", "class/13", "search?q=traverse", "library/people", "library/tour"]
+        pages = {
+            KEEPS_UP: ["term/map", "term/month", "term/agenda", "term/points", "library/errata", *common],
+            INSTRUCTOR: [
+                "roster",
+                f"roster/module/{module}",
+                "gradebook",
+                f"grade/{item.pk}",
+                *(f"setup/{part}" for part in ("schedule", "rhythm", "paste", "move", "check", "allowances")),
+                *common,
+            ],
+        }
+        for who, paths in pages.items():
+            page = self.page(who, **self.WIDTHS)
+            for path in paths:
+                self.go(page, f"/c/srv-110/{path}")
+                expect(page.locator("main")).to_be_visible()
+                page.wait_for_timeout(250)
+                with self.subTest(f"{who} {path}"):
+                    self.assertLessEqual(page.evaluate("() => document.documentElement.scrollWidth"), 390)
 
     def test_parts_fold_away_and_places_stand_at_the_foot(self) -> None:
         page = self.page(KEEPS_UP, **self.WIDTHS)

@@ -23,7 +23,13 @@ const times = useTimes(() => book.value?.zone ?? "");
     <p v-if="!book.categories.some((c) => c.items.length)" class="card p-5 text-soft">
       {{ t("gradebook.empty") }}
     </p>
-    <div v-else class="card overflow-x-auto" role="region" :aria-label="t('gradebook.title')" tabindex="0">
+    <div
+      v-else
+      class="card relative overflow-x-auto"
+      role="region"
+      :aria-label="t('gradebook.title')"
+      tabindex="0"
+    >
       <table class="w-full border-collapse text-[15px]">
         <thead>
           <tr>

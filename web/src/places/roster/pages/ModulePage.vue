@@ -72,7 +72,7 @@ const toModule = (event: Event) =>
     </div>
     <!-- A wide table scrolls by keys as well. -->
     <div
-      class="overflow-x-auto border border-rule bg-sheet"
+      class="relative overflow-x-auto border border-rule bg-sheet"
       tabindex="0"
       role="region"
       :aria-label="page.title"

@@ -104,7 +104,7 @@ function filter(name: string, event: Event): void {
       </span>
     </div>
     <AbsenceList :slug="slug" :zone="roster.zone" />
-    <div class="overflow-x-auto border border-rule bg-sheet">
+    <div class="relative overflow-x-auto border border-rule bg-sheet">
       <table class="ruled-table w-full">
         <thead>
           <tr>

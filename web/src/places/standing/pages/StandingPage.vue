@@ -46,7 +46,13 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
       <BandScale v-if="standing.bands.length" :standing="standing" />
     </section>
     <p v-if="!standing.categories.length" class="card p-5 text-soft">{{ t("standing.empty") }}</p>
-    <div v-else class="card overflow-x-auto" role="region" :aria-label="t('standing.title')" tabindex="0">
+    <div
+      v-else
+      class="card relative overflow-x-auto"
+      role="region"
+      :aria-label="t('standing.title')"
+      tabindex="0"
+    >
       <table class="w-full border-collapse text-[15px]">
         <thead>
           <tr>

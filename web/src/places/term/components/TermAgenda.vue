@@ -113,6 +113,9 @@ const folded = computed(() => past.value.length > 0 && past.value.length < days.
   .agenda {
     margin: 0;
   }
+  .day {
+    grid-template-columns: 92px minmax(0, 1fr);
+  }
   .item {
     grid-template-columns: 1fr;
     gap: 0;

@@ -76,6 +76,11 @@ tfoot td {
     width: 100%;
     margin: 0;
   }
+  .points th,
+  .points td {
+    padding-inline: 7px;
+    overflow-wrap: anywhere;
+  }
   td:nth-child(2) {
     white-space: nowrap;
   }
