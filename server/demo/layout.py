@@ -45,6 +45,7 @@ class Wish:
     after: Sequence[str] = field(default_factory=tuple)
     address: str = ""
     done_rule: str = ""
+    done_percent: int | None = None
     place: str = ""
     hint: str = ""
     read_first: Sequence[str] = field(default_factory=tuple)
@@ -122,7 +123,7 @@ class Layouter:
             place=wish.place,
             hint=wish.hint,
             read_first=[self.items[t].pk for t in wish.read_first],
-            done_percent=WATCHED_ENOUGH if wish.kind in Item.MEDIA else None,
+            done_percent=WATCHED_ENOUGH if wish.kind in Item.MEDIA else wish.done_percent,
             takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
         )
         if wish.html:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from apps.courses.models import Course
+from apps.gradebook.models import Category
 from apps.kernel.public import now
 
 from demo.content.texts import SAFETY
@@ -22,7 +23,7 @@ TEXTS = {
     "Whom to call": "<p>First the emergency number on the board, then the person in charge. Say where you are by the "
     "letter of the nearest gate.</p>",
     "What you saw": "<p>Think of a place that you know. Write three sentences: what could go wrong there, who would "
-    "notice, and what you would do first.</p>",
+    "notice, and what you would do first. Six of ten points pass; whoever misses them writes again.</p>",
     "I know the way out": "<p>I have walked the way from the yard to the meeting point, and I know the letter of my gate.</p>",
 }
 
@@ -38,13 +39,21 @@ def make_course() -> Course:
         gives_certificate=True,
         opened_at=now(),
     )
-    layouter = Layouter(course, {}, None)
+    graded = Category.objects.create(course=course, name="Induction", weight=100, position=10)
+    layouter = Layouter(course, {graded.name: graded}, None)
     last = ""
     for title, items in SAFETY:
-        wishes = [
-            Wish(kind, name, TEXTS[name], 6, after=(last,) if n == 0 and last else (), files=False)
-            for n, (name, kind) in enumerate(items)
-        ]
+        wishes = [_wish(kind, name, (last,) if n == 0 and last else ()) for n, (name, kind) in enumerate(items)]
         layouter.module(title, None, wishes, in_order=True)
         last = wishes[-1].title
     return course
+
+
+PASS_MARK = 60
+
+
+def _wish(kind: str, name: str, after: tuple[str, ...]) -> Wish:
+    if kind == "assignment":
+        marked = {"points": 10, "done_rule": "scored", "done_percent": PASS_MARK, "category": "Induction"}
+        return Wish(kind, name, TEXTS[name], 6, after=after, files=False, **marked)  # type: ignore[arg-type]
+    return Wish(kind, name, TEXTS[name], 6, after=after, files=False)

@@ -87,7 +87,23 @@ class Locks(DemoCase):
                 break
             page = student.get(f"/courses/srv-010/items/{following}").json()
             self.finish(student, page)
-        self.assertTrue(all(not m["held_open_by"] for n in (1, 2, 3) for m in self.modules(student, n)))
+        [last] = self.modules(student, 3)
+        self.assertEqual([i["title"] for i in last["held_open_by"]], ["What you saw"])
+        self.assertTrue(all(not m["held_open_by"] for n in (1, 2) for m in self.modules(student, n)))
+        for raw, passed in (("5", False), ("6", True)):
+            self.score(student, raw)
+            with self.subTest(f"{raw} of 10"):
+                self.assertEqual(not self.modules(student, 3)[0]["held_open_by"], passed)
+                paper = student.get("/courses/srv-010/print/certificate")
+                self.assertEqual(paper.status_code, 200 if passed else 403)
+
+    def score(self, student: Caller, raw: str) -> None:
+        """By the teacher, over the score that is there."""
+        path = self.path("What you saw", f"/hand-ins/{student.person.pk}")
+        teacher = Caller(INSTRUCTOR)
+        seen = teacher.get(path).json()["score"]["version"]
+        body = {"attempt": 1, "raw": raw, "comment": "", "seen_version": seen}
+        self.assertEqual(teacher.send("PUT", f"{path}/score", body).status_code, 200)
 
     def modules(self, student: Caller, n: int) -> list[dict]:
         return student.get(f"/courses/srv-010/weeks/{n}").json()["modules"]

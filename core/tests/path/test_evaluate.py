@@ -160,3 +160,13 @@ class Progress(unittest.TestCase):
     def test_next_is_the_first_open_required_undone_item(self) -> None:
         state = course(item(1, required=False), item(2, span=Span(opens=LATER)), item(3))
         self.assertEqual(state.next_item_id, 3)
+
+    def test_work_that_lies_with_its_grader_is_neither_next_nor_overdue(self) -> None:
+        work = item(1, ScoredAtLeast(Fraction(60)), handed_in=True, span=Span(due=EARLIER))
+        handed_in = {1: ItemFacts(handed_in_at=EARLIER)}
+        waiting = course(work, item(2), facts=handed_in)
+        self.assertEqual((waiting.next_item_id, waiting.items[1].overdue, waiting.items[1].done), (2, False, False))
+        failed = course(work, item(2), facts=handed_in, marks={1: Mark(percent=Fraction(50))})
+        self.assertEqual((failed.next_item_id, failed.items[1].overdue), (1, True))
+        passed = course(work, item(2), facts=handed_in, marks={1: Mark(percent=Fraction(60))})
+        self.assertEqual((passed.next_item_id, passed.items[1].done), (2, True))

@@ -1,9 +1,10 @@
 import unittest
 from datetime import UTC, datetime, timedelta
+from fractions import Fraction
 
 from unvo_core.path.conditions import Done, When
 from unvo_core.path.evaluate import evaluate
-from unvo_core.path.model import ItemFacts, PathItem, PathModule, PersonFacts, Ticked
+from unvo_core.path.model import ItemFacts, PathItem, PathModule, PersonFacts, ScoredAtLeast, Ticked
 from unvo_core.path.stuck import Position, position
 from unvo_core.schedule.spans import Span
 
@@ -50,3 +51,9 @@ class Positions(unittest.TestCase):
     def test_who_has_done_all_stands_nowhere_and_a_beginner_since_no_time(self) -> None:
         self.assertEqual(where(item(1), ticked={1: NOW}), Position(None, None, ()))
         self.assertEqual(where(item(1)), Position(1, None, ()))
+
+    def test_who_waits_for_a_grader_is_not_stuck(self) -> None:
+        work = PathItem(1, 1, ScoredAtLeast(Fraction(60)), True, Span(due=NOW - DAY), handed_in=True)
+        modules = [PathModule(1, (work,), True)]
+        facts = PersonFacts({1: ItemFacts(handed_in_at=NOW - 9 * DAY)})
+        self.assertEqual(position(modules, evaluate(modules, facts, NOW), NOW), Position(None, None, ()))

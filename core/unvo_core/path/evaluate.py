@@ -34,6 +34,7 @@ class State(StrEnum):
 FULL = Fraction(100)
 SETTLED = frozenset({State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DONE, State.EXCUSED, State.CLOSED})
 """States in which nothing is left to do."""
+WITH_GRADER = frozenset({State.HANDED_IN, State.BEING_GRADED})
 
 
 @dataclass(frozen=True, slots=True)
@@ -170,7 +171,7 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
         by_hand=lacks.by_hand and locked,
         or_at=lacks.or_at if locked else None,
         late_seconds=late,
-        overdue=overdue,
+        overdue=overdue and state not in WITH_GRADER,
     )
 
 
@@ -205,7 +206,10 @@ def _module_state(module: PathModule, known: dict[int, _Known]) -> ModuleState:
 
 
 def next_item(order: Sequence[PathItem], items: dict[int, ItemState]) -> int | None:
-    """The first open, required, undone item of `order`; after it the first optional one."""
-    waiting = [i for i in order if items[i.id].open and not items[i.id].done]
+    """The first open, required, undone item of `order`; after it the first optional one.
+
+    Work that was handed in and is not scored yet waits for its grader, and not for the person.
+    """
+    waiting = [i for i in order if items[i.id].open and not items[i.id].done and items[i.id].state not in WITH_GRADER]
     required = (i.id for i in waiting if i.required)
     return next(required, next((i.id for i in waiting), None))

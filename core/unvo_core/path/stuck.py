@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from unvo_core.path.conditions import named_items
-from unvo_core.path.evaluate import CourseState
+from unvo_core.path.evaluate import WITH_GRADER, CourseState
 from unvo_core.path.model import PathItem, PathModule
 
 LONG = timedelta(days=7)
@@ -18,9 +18,9 @@ MANY_OVERDUE = 3
 
 @dataclass(frozen=True, slots=True)
 class Position:
-    """`item_id`: the first open, required item not done. `since`: when the person could begin it; None where
-    nothing tells. `overdue`: required items past their due moment that are not done and still can be, in path
-    order."""
+    """`item_id`: the first open, required item not done that does not lie with its grader. `since`: when the
+    person could begin it; None where nothing tells. `overdue`: required items past their due moment that are not
+    done and still can be, in path order."""
 
     item_id: int | None
     since: datetime | None
@@ -43,7 +43,7 @@ def position(modules: Sequence[PathModule], course: CourseState, now: datetime) 
         before: PathItem | None = None
         for item in module.items:
             state = course.items[item.id]
-            if item.required and state.open and not state.done:
+            if item.required and state.open and not state.done and state.state not in WITH_GRADER:
                 return Position(item.id, _since(item, module, before, course, now), overdue)
             if item.required:
                 before = item

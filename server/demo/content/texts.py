@@ -230,7 +230,7 @@ SAFETY = (
     ),
     (
         "When something happens",
-        (("Whom to call", "page"), ("What you saw", "assignment"), ("I know the way out", "acknowledgement")),
+        (("Whom to call", "page"), ("I know the way out", "acknowledgement"), ("What you saw", "assignment")),
     ),
 )
 

@@ -25,3 +25,15 @@ export function useKeys(keys: () => Record<string, () => void>): void {
   onMounted(() => addEventListener("keydown", pressed));
   onUnmounted(() => removeEventListener("keydown", pressed));
 }
+
+/** `j` and `k` along a list: to the next and the previous of these links. */
+export const alongKeys = (links: string): Record<"j" | "k", () => void> => ({
+  j: () => focusBy(links, 1),
+  k: () => focusBy(links, -1),
+});
+
+function focusBy(links: string, by: number): void {
+  const found = [...document.querySelectorAll<HTMLElement>(links)];
+  const at = found.findIndex((l) => l === document.activeElement);
+  found[at < 0 ? 0 : Math.min(found.length - 1, Math.max(0, at + by))]?.focus();
+}

@@ -6,7 +6,7 @@ import { useWrong } from "@/api/writes";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import ShortcutList from "@/app/shell/ShortcutList.vue";
-import { shortcutsOpen, useKeys } from "@/app/shell/shortcuts";
+import { alongKeys, shortcutsOpen, useKeys } from "@/app/shell/shortcuts";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { useTimes } from "@/ui/moment/zones";
@@ -40,12 +40,7 @@ const titles = computed(() =>
 
 watchEffect(() => (document.title = `${t("desk.title")} · Unvo`));
 
-function along(by: number): void {
-  const links = [...document.querySelectorAll<HTMLElement>("[data-desk]")];
-  const at = links.findIndex((l) => l === document.activeElement);
-  links[at < 0 ? 0 : Math.min(links.length - 1, Math.max(0, at + by))]?.focus();
-}
-useKeys(() => ({ "?": () => (shortcutsOpen.value = true), j: () => along(1), k: () => along(-1) }));
+useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-desk]") }));
 
 function choose(event: Event): void {
   const slug = (event.target as HTMLSelectElement).value;

@@ -8,7 +8,7 @@ import { useShelf } from "@/app/queries";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import ShortcutList from "@/app/shell/ShortcutList.vue";
-import { shortcutsOpen, useKeys } from "@/app/shell/shortcuts";
+import { alongKeys, shortcutsOpen, useKeys } from "@/app/shell/shortcuts";
 import { effortWords } from "@/places/week/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { timesIn, useTimes } from "@/ui/moment/zones";
@@ -42,12 +42,7 @@ watch(
   { immediate: true },
 );
 
-function along(by: number): void {
-  const links = [...document.querySelectorAll<HTMLAnchorElement>("[data-today]")];
-  const at = links.findIndex((l) => l === document.activeElement);
-  links[at < 0 ? 0 : Math.min(links.length - 1, Math.max(0, at + by))]?.focus();
-}
-useKeys(() => ({ "?": () => (shortcutsOpen.value = true), j: () => along(1), k: () => along(-1) }));
+useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-today]") }));
 </script>
 
 <template>
