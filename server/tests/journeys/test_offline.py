@@ -49,6 +49,16 @@ class Offline(Journey):
         expect(page.get_by_role("heading", name="Week 3")).to_be_visible()
         expect(page.get_by_text("No connection.")).to_have_count(0)
 
+    def test_a_paper_is_not_taken_for_the_application(self) -> None:
+        page = self.opened(KEEPS_UP, "/c/srv-110/week/7")
+        paper = page.evaluate("fetch('/api/courses/srv-110/print/weeks/7').then((r) => r.headers.get('content-type'))")
+        self.assertEqual(paper, "application/pdf")
+        with page.expect_download():
+            page.evaluate("location.href = '/api/courses/srv-110/print/weeks/7'")
+        page.context.set_offline(True)
+        page.reload()
+        expect(page.get_by_role("heading", name="Week 7")).to_be_visible()
+
     def test_nothing_of_other_people_is_kept_and_nothing_after_sign_out(self) -> None:
         bearings = Item.objects.get(title="Field book: bearings", removed=False).pk
         page = self.opened(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { isKeptFile, isOwn, isReading, KEPT_AT, toKeep } from "./kept";
+import { isKeptFile, isOwn, isPage, isReading, KEPT_AT, toKeep } from "./kept";
 
 describe("what stays on a device", () => {
   it("is one's own reading", () => {
@@ -28,6 +28,19 @@ describe("what stays on a device", () => {
       "/api/courses/srv-110/items/42/hand-ins/7",
     ])
       expect(isReading(path), path).toBe(false);
+  });
+
+  it("takes no paper, file or feed for the application's page", () => {
+    for (const path of ["/", "/desk", "/c/srv-110/week/7", "/sign-in", "/apiary"])
+      expect(isPage(path), path).toBe(true);
+    for (const path of [
+      "/api/courses/srv-110/print/weeks/7",
+      "/files/1/a.pdf",
+      "/calendar/x.ics",
+      "/static/a.js",
+      "/sw.js",
+    ])
+      expect(isPage(path), path).toBe(false);
   });
 
   it("is no walk-through and no other day", () => {

@@ -2,7 +2,7 @@ import { clientsClaim } from "workbox-core";
 import { ExpirationPlugin } from "workbox-expiration";
 import { registerRoute } from "workbox-routing";
 import { CacheFirst, NetworkFirst } from "workbox-strategies";
-import { CACHES, isKeptFile, isOwn, isReading, toKeep } from "./kept";
+import { CACHES, isKeptFile, isOwn, isPage, isReading, toKeep } from "./kept";
 
 /** The service worker: the newest from the server whenever it answers, else what was opened before. */
 
@@ -18,7 +18,7 @@ clientsClaim();
 
 // One page carries the application at every address.
 registerRoute(
-  ({ request, url }) => request.mode === "navigate" && !url.pathname.startsWith("/files/"),
+  ({ request, url }) => request.mode === "navigate" && isPage(url.pathname),
   new NetworkFirst({
     cacheName: CACHES.shell,
     networkTimeoutSeconds: PATIENCE_SECONDS,

@@ -13,6 +13,7 @@ const LIST = [
   ["/", "search"],
   ["g d", "today"],
   ["j  k", "path"],
+  ["d", "done"],
   ["[  ]", "weeks"],
   ["←  →", "ribbon"],
   ["Enter", "grade"],

@@ -21,7 +21,7 @@ async function start(): Promise<void> {
 </script>
 
 <template>
-  <LoadingNote v-if="!tour" />
+  <LoadingNote v-if="!tour" inside />
   <section v-else>
     <h2 class="mb-1 text-[22px] font-bold">{{ t(tour.first ? "library.welcome" : "library.tour") }}</h2>
     <p class="mb-4 text-soft">{{ t("library.tourLine") }}</p>

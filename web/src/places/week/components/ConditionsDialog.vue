@@ -114,7 +114,7 @@ async function keep(): Promise<void> {
     </form>
     <template v-else>
       <p v-if="error" role="alert" class="mb-3 text-late">{{ wrong(error) }}</p>
-      <LoadingNote v-else />
+      <LoadingNote v-else inside />
       <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
     </template>
   </UiDialog>
