@@ -15,7 +15,7 @@ DAY = timedelta(days=1)
 def where(*items: PathItem, ticked: dict[int, datetime] | None = None, in_order: bool = True) -> Position:
     modules = [PathModule(1, items, in_order)]
     facts = {i: ItemFacts(ticked_at=at) for i, at in (ticked or {}).items()}
-    return position(modules, evaluate(modules, PersonFacts(facts), NOW), NOW)
+    return position(modules, evaluate(modules, PersonFacts(facts), NOW))
 
 
 def item(pk: int, required: bool = True, opens: int | None = None, due: int | None = None, after: int = 0) -> PathItem:
@@ -56,4 +56,4 @@ class Positions(unittest.TestCase):
         work = PathItem(1, 1, ScoredAtLeast(Fraction(60)), True, Span(due=NOW - DAY), handed_in=True)
         modules = [PathModule(1, (work,), True)]
         facts = PersonFacts({1: ItemFacts(handed_in_at=NOW - 9 * DAY)})
-        self.assertEqual(position(modules, evaluate(modules, facts, NOW), NOW), Position(None, None, ()))
+        self.assertEqual(position(modules, evaluate(modules, facts, NOW)), Position(None, None, ()))

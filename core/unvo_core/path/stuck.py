@@ -35,7 +35,7 @@ class Position:
         return len(self.overdue) >= MANY_OVERDUE
 
 
-def position(modules: Sequence[PathModule], course: CourseState, now: datetime) -> Position:
+def position(modules: Sequence[PathModule], course: CourseState) -> Position:
     """One person's position on their path, from its evaluation."""
     late = (course.items[i.id] for m in modules for i in m.items if i.required)
     overdue = tuple(s.item_id for s in late if s.overdue and s.open)
@@ -44,19 +44,16 @@ def position(modules: Sequence[PathModule], course: CourseState, now: datetime) 
         for item in module.items:
             state = course.items[item.id]
             if item.required and state.open and not state.done and state.state not in WITH_GRADER:
-                return Position(item.id, _since(item, module, before, course, now), overdue)
+                return Position(item.id, _since(item, module, before, course), overdue)
             if item.required:
                 before = item
     return Position(None, None, overdue)
 
 
-def _since(
-    item: PathItem, module: PathModule, before: PathItem | None, course: CourseState, now: datetime
-) -> datetime | None:
+def _since(item: PathItem, module: PathModule, before: PathItem | None, course: CourseState) -> datetime | None:
     """The last of what let the person begin: the item opened, what it waited for was done, the one before too."""
     waited = [i for i in named_items(item.whens) if i in course.items]
     if before is not None:
         waited.append(before.id)
     done = [course.items[i].done_at for i in waited]
-    moments = [m for m in (*done, item.span.opens, module.opens) if m is not None and m <= now]
-    return max(moments, default=None)
+    return max((m for m in (*done, item.span.opens, module.opens) if m is not None), default=None)

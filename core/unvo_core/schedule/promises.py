@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from datetime import datetime, time, timedelta
+from datetime import date, datetime, time, timedelta
 from typing import Protocol, TypeVar
 from zoneinfo import ZoneInfo
 
@@ -25,9 +25,13 @@ class Waiting(Protocol):
 Row = TypeVar("Row", bound=Waiting)
 
 
+def end_of_day(day: date, zone: ZoneInfo) -> datetime:
+    return instant_of(datetime.combine(day, LAST_MINUTE), zone)
+
+
 def promised(since: datetime, days: int, zone: ZoneInfo) -> datetime:
     """The end of the local day that many calendar days after `since`: '7 days' never ends in mid-morning."""
-    return instant_of(datetime.combine(since.astimezone(zone).date() + timedelta(days=days), LAST_MINUTE), zone)
+    return end_of_day(since.astimezone(zone).date() + timedelta(days=days), zone)
 
 
 def days_left(by: datetime, now: datetime, zone: ZoneInfo) -> int:

@@ -9,12 +9,12 @@ from django.db.models import Exists, OuterRef, Q
 
 from apps.assignments.models import HandIn
 from apps.courses.public import Layout, Seat, Seats, WaitingRow, layout, layout_for, of_my_students
-from apps.gradebook.public import excused_cell, graded_in, held_scores, score_of
+from apps.gradebook.public import excused_cell, held_scores, paper_scored, score_of
 
 
 def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     waiting = _hand_ins(seats)
-    graded = graded_in(list(seats))
+    graded = paper_scored(list(seats))
     papers = [r for pk, seat in seats.items() for r in _papers(seat, graded.get(pk, {}), now)]
     busy = {r.item_id for r in waiting}
     return [*waiting, *papers, *(r for r in _held(seats) if r.item_id not in busy)]

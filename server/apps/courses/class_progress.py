@@ -125,7 +125,7 @@ def _whereabouts(
             stale[pk] = kept, stamp
     for pk, member in each_member(course, list(stale), now) if stale else ():
         kept, stamp = stale[pk]
-        found[pk] = _where_of(member, now)
+        found[pk] = _where_of(member)
         kept[pk] = stamp, found[pk]
     return found
 
@@ -133,10 +133,10 @@ def _whereabouts(
 _FACTS_STAMP = rows_stamp("item_id", "kind", "at", "edition", "by_teacher", "detail__percent")
 
 
-def _where_of(member: Member, now: datetime) -> Where:
+def _where_of(member: Member) -> Where:
     modules = member.course.modules.values()
     return Where(
-        position(member.laid.path, member.course, now),
+        position(member.laid.path, member.course),
         sum(m.required_done for m in modules),
         sum(m.required for m in modules),
     )
@@ -175,7 +175,7 @@ def _audience(item: LaidItem, laid: Layout, people: Mapping[int, int | None]) ->
 
 def _judged_one_by_one(course: Course, laid: Layout, items: Sequence[LaidItem]) -> set[int]:
     """Items whose done rule asks for more than one fact, and those from which somebody is excused."""
-    excused = {i for i, _ in marks().excused(course)}
+    excused = marks().excused_items(course)
     for given in laid.allowances:
         if given.allowance.excused:
             named = given.allowance.item_id

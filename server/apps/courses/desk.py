@@ -7,14 +7,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime, time, timedelta
+from datetime import datetime, timedelta
 from typing import Protocol
 from zoneinfo import ZoneInfo
 
 from django.db.models import F, Q
 from django.utils.translation import gettext as _
-from unvo_core.schedule.promises import days_left, promised, ranked
-from unvo_core.schedule.zones import instant_of
+from unvo_core.schedule.promises import days_left, end_of_day, promised, ranked
 
 from apps.courses.access import ref
 from apps.courses.api import desk_schemas as out
@@ -156,8 +155,7 @@ def _unopened(seats: Seats, now: datetime) -> list[WaitingRow]:
         if term.last_day < today:
             found.append(WaitingRow("stale_term", seat))
         elif term.first_day - today <= NEAR:
-            noon = instant_of(datetime.combine(term.first_day, time(12)), seat.zone)
-            found.append(WaitingRow("unopened", seat, by=promised(noon, 0, seat.zone)))
+            found.append(WaitingRow("unopened", seat, by=end_of_day(term.first_day, seat.zone)))
     return found
 
 

@@ -69,7 +69,7 @@ class MarkSource(Protocol):
 
     def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]: ...
 
-    def excused(self, course: Course) -> set[tuple[int, int]]: ...
+    def excused_items(self, course: Course) -> set[int]: ...
 
     def of_class(
         self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
@@ -94,7 +94,7 @@ class _NoMarks:
     def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
         return {}
 
-    def excused(self, course: Course) -> set[tuple[int, int]]:
+    def excused_items(self, course: Course) -> set[int]:
         return set()
 
     def of_class(

@@ -56,10 +56,10 @@ class GradebookMarks:
         found = rows.values_list("graded_item__course_id", "person_id").annotate(n=_CELLS_STAMP)
         return {(course, person): n for course, person, n in found}
 
-    def excused(self, course: Course) -> set[tuple[int, int]]:
-        """(item, person) of every excused cell."""
+    def excused_items(self, course: Course) -> set[int]:
+        """Items from which somebody is excused."""
         rows = Cell.objects.filter(graded_item__course=course, excused=True)
-        return set(rows.values_list("graded_item__item_id", "person_id"))
+        return set(rows.values_list("graded_item__item_id", flat=True))
 
     def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
         """Scores released after `since`, the latest first."""

@@ -173,7 +173,7 @@ def excused_cell(item_id: OuterRef, person_id: OuterRef) -> Exists:
     return Exists(Cell.objects.filter(graded_item__item_id=item_id, person_id=person_id, excused=True))
 
 
-def graded_in(course_ids: Sequence[int]) -> dict[int, dict[int, set[int]]]:
+def paper_scored(course_ids: Sequence[int]) -> dict[int, dict[int, set[int]]]:
     """Course -> item without hand-ins -> the people who have a score there or are excused."""
     rows = Cell.objects.filter(
         Q(excused=True) | Q(scores__isnull=False),

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.db.models import Func, IntegerField, Sum
+from django.db.models import BigIntegerField, Func, Sum
 
 
 class _RowHash(Func):
-    function = "hashtext"
-    template = "%(function)s(concat_ws('|', %(expressions)s))"
-    output_field = IntegerField()
+    """As a JSON array, in which an empty field keeps its place."""
+
+    function = "hashtextextended"
+    template = "%(function)s(json_build_array(%(expressions)s)::text, 0)"
+    output_field = BigIntegerField()
 
 
 def rows_stamp(*fields: Any) -> Sum:
