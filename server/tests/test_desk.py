@@ -31,6 +31,29 @@ class DeskCase(DemoCase):
 
 
 class Grading(DeskCase):
+    def in_gradebook(self, item_id: int, who: Caller) -> int:
+        book = who.get("/courses/srv-110/gradebook").json()
+        return next(int(i["waiting"]) for c in book["categories"] for i in c["items"] if i["id"] == item_id)
+
+    def test_a_second_attempt_after_a_score_waits_everywhere(self) -> None:
+        student, title = Caller(KEEPS_UP), SET_7A
+        item = self.item(title)
+        for n in (1, 2):
+            student.send("PUT", self.path(title, "/hand-in"), {"text": f"Try {n}", "comment": ""})
+            self.assertEqual(student.send("POST", self.path(title, "/hand-in")).status_code, 200)
+            if n == 1:
+                body = {"attempt": 1, "raw": "3", "comment": "", "seen_version": 0}
+                score = self.path(title, f"/hand-ins/{student.person.pk}/score")
+                self.assertEqual(self.teacher.send("PUT", score, body).status_code, 200)
+        week = self.teacher.get("/courses/srv-110/weeks/7").json()
+        row = next(r for m in week["modules"] for r in m["rows"] if r["id"] == item.pk)
+        queue = self.teacher.get(self.path(title, "/hand-ins")).json()["waiting"]
+        self.assertGreaterEqual(queue, 1)
+        self.assertEqual(
+            {queue},
+            {self.about(title)["count"], row["of_class"]["waiting"], self.in_gradebook(item.pk, self.teacher)},
+        )
+
     def test_it_counts_what_the_grading_queue_says_is_waiting(self) -> None:
         for who in (self.teacher, self.assistant):
             rows = self.rows("ungraded", who)
@@ -39,6 +62,7 @@ class Grading(DeskCase):
                 queue = who.get(f"/courses/srv-110/items/{row['item']['id']}/hand-ins").json()
                 with self.subTest(row["item"]["title"]):
                     self.assertEqual(row["count"], queue["waiting"])
+                    self.assertEqual(row["count"], self.in_gradebook(row["item"]["id"], who))
         mine, theirs = self.about(BEARINGS)["count"], self.about(BEARINGS, who=self.assistant)["count"]
         self.assertLess(theirs, mine)
 

@@ -5,11 +5,9 @@ from __future__ import annotations
 from collections import defaultdict
 from datetime import datetime
 
-from django.db.models import Exists, OuterRef, Q
-
-from apps.assignments.models import HandIn
-from apps.courses.public import Layout, Seat, Seats, WaitingRow, layout, layout_for, of_my_students
-from apps.gradebook.public import excused_cell, held_scores, paper_scored, score_of
+from apps.assignments.waiting import waiting_hand_ins, waits_for_score
+from apps.courses.public import Seat, Seats, WaitingRow, layout, of_my_students
+from apps.gradebook.public import held_scores, paper_scored
 
 
 def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
@@ -21,26 +19,16 @@ def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
 
 
 def _hand_ins(seats: Seats) -> list[WaitingRow]:
-    """A row an item: the latest attempts without a score, excused ones left out."""
-    its = {"item_id": OuterRef("item_id"), "person_id": OuterRef("person_id")}
-    later = HandIn.objects.filter(**its, handed_in_at__isnull=False, attempt__gt=OuterRef("attempt"))
-    rows = HandIn.objects.filter(
-        of_my_students(seats), ~Exists(later), handed_in_at__isnull=False, item__removed=False
-    ).exclude(Q(score_of(**its, attempt=OuterRef("attempt"))) | Q(excused_cell(**its)))
+    """A row an item."""
     found: dict[tuple[int, int], list[datetime]] = defaultdict(list)
     laid = {pk: layout(seat.course) for pk, seat in seats.items()}
-    for course, item, person, at in rows.values_list("course_id", "item_id", "person_id", "handed_in_at"):
-        if at is not None and _counts(laid[course], item, person):
+    for course, item, person, at in waiting_hand_ins(of_my_students(seats)):
+        if waits_for_score(laid[course], item, person):
             found[course, item].append(at)
     return [
         WaitingRow("ungraded", seats[course], min(ats), seats[course].back_by(min(ats)), len(ats), item)
         for (course, item), ats in found.items()
     ]
-
-
-def _counts(laid: Layout, item_id: int, person_id: int) -> bool:
-    item = laid.items.get(item_id)
-    return item is not None and item.counts and not layout_for(laid, person_id).items[item_id].excused
 
 
 def _papers(seat: Seat, scored: dict[int, set[int]], now: datetime) -> list[WaitingRow]:
@@ -52,7 +40,7 @@ def _papers(seat: Seat, scored: dict[int, set[int]], now: datetime) -> list[Wait
         due = item.span.due
         if not (item.held_at_a_set_time and item.counts and due and due <= now):
             continue
-        left = [p for p in mine if p not in scored.get(item.id, ()) and _counts(laid, item.id, p)]
+        left = [p for p in mine if p not in scored.get(item.id, ()) and waits_for_score(laid, item.id, p)]
         if left:
             found.append(WaitingRow("paper", seat, due, seat.back_by(due), len(left), item.id))
     return found

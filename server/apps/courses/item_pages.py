@@ -13,7 +13,7 @@ from apps.courses.api import schemas as out
 from apps.courses.condition_choices import names_of
 from apps.courses.conditions import in_words
 from apps.courses.models import Course, Fact, ItemFile
-from apps.courses.sheets import Reader, Seen, item_ref, laid_for, look, own_progress, row, sheet_module
+from apps.courses.sheets import Reader, Seen, item_ref, laid_for, look, own_progress, row, seen_by, sheet_module
 from apps.courses.structure import LaidItem, Layout
 from apps.kernel.public import StoredFile, clean, may_embed, not_found
 
@@ -29,7 +29,7 @@ def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
     else:
         known = own_progress(course, laid, reader)
         refuse_locked(known, item_id)
-        seen = Seen(known, {}, {}, {})
+        seen = seen_by(known)
     return _page(course, laid, item_id, seen, reader)
 
 

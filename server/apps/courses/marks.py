@@ -30,11 +30,12 @@ class ShownMark:
 
 
 @dataclass(frozen=True, slots=True)
-class ClassCount:
-    """Of one item: students with a score, and how many of those are held."""
+class ClassMarks:
+    """`held`: how many students have a score that they can't see yet, by item. `excused`: items from which
+    somebody is excused."""
 
-    scored: int = 0
-    held: int = 0
+    held: dict[int, int] = field(default_factory=dict)
+    excused: frozenset[int] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,11 +70,9 @@ class MarkSource(Protocol):
 
     def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]: ...
 
-    def excused_items(self, course: Course) -> set[int]: ...
-
     def of_class(
-        self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
-    ) -> dict[int, ClassCount]: ...
+        self, course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None
+    ) -> ClassMarks: ...
 
 
 class _NoMarks:
@@ -94,12 +93,7 @@ class _NoMarks:
     def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
         return {}
 
-    def excused_items(self, course: Course) -> set[int]:
-        return set()
-
-    def of_class(
-        self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
-    ) -> dict[int, ClassCount]:
+    def held(self, course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> dict[int, int]:
         return {}
 
 

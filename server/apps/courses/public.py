@@ -21,7 +21,7 @@ from apps.courses.api.reading import enter
 from apps.courses.api.schemas import Changed
 from apps.courses.desk import Seat, Seats, WaitingRow, of_my_students, use_desk_source
 from apps.courses.item_pages import file_out
-from apps.courses.marks import ClassCount, Marks, MarkSource, NewScore, ShownMark, use_marks
+from apps.courses.marks import ClassMarks, Marks, MarkSource, NewScore, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
 from apps.courses.models import Course, Enrolment, Fact, Item, Module, Part, Rhythm, Section
 from apps.courses.models.version import raises_version
@@ -47,12 +47,13 @@ from apps.courses.sheets import Reader, item_ref, laid_for, own_progress, start_
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.telling import use_teller
 from apps.courses.wording import MOMENT_NAMES, day_range, moment, written_day
+from apps.courses.work import use_waiting_work, waiting_work
 
 __all__ = [
     "FIRST_RULES",
     "MOMENT_NAMES",
     "Changed",
-    "ClassCount",
+    "ClassMarks",
     "CopyWish",
     "Course",
     "Edit",
@@ -129,6 +130,8 @@ __all__ = [
     "use_desk_source",
     "use_marks",
     "use_teller",
+    "use_waiting_work",
+    "waiting_work",
     "with_addresses",
     "write_text",
     "written_day",

@@ -15,11 +15,12 @@ from apps.courses import queries
 from apps.courses.access import Ref, ref
 from apps.courses.api import schemas as out
 from apps.courses.class_progress import NOBODY, ClassShare, class_shares
-from apps.courses.marks import ClassCount, marks
+from apps.courses.marks import marks
 from apps.courses.memberships import Membership
 from apps.courses.models import Course, Fact
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.courses.walking import MadeUp, laid_for_made_up, progress_of_made_up
+from apps.courses.work import waiting_work
 from apps.kernel.public import not_found
 
 
@@ -43,8 +44,12 @@ class Seen:
 
     progress: queries.Progress | None
     counts: dict[tuple[int, str], int]
-    class_marks: dict[int, ClassCount]
+    held: dict[int, int]
     shares: dict[int, ClassShare]
+    waiting: dict[int, int]
+
+
+NOTHING_SEEN = Seen(None, {}, {}, {}, {})
 
 
 def laid_for(course: Course, reader: Reader) -> Layout:
@@ -104,7 +109,9 @@ def _own_shares(states: CourseState) -> dict[int, tuple[int, int]]:
 
 def _class_shares(course: Course, laid: Layout, reader: Reader) -> dict[int, tuple[int, int]]:
     required = [i for m in laid.all for i in m.items if i.required]
-    shares = class_shares(course, laid, required, reader.member.section_ids)
+    sections = reader.member.section_ids
+    excused = marks().of_class(course, [i.id for i in required], sections).excused
+    shares = class_shares(course, laid, required, sections, excused)
     return {m.id: _class_share(m, shares) for m in laid.all}
 
 
@@ -213,16 +220,23 @@ def _points_at_stake(rows: Iterable[out.Row]) -> float:
     return sum(r.points for r in rows if r.points and not r.practice and r.state not in SETTLED)
 
 
+def seen_by(progress: queries.Progress) -> Seen:
+    """By a student: their own progress, and nothing of the class."""
+    return Seen(progress, {}, {}, {}, {})
+
+
 def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> Seen:
     """One student's progress, or for teachers the counts of the class over these items."""
     if not reader.member.teaches:
-        return Seen(own_progress(course, laid, reader), {}, {}, {})
+        return seen_by(own_progress(course, laid, reader))
     sections = reader.member.section_ids
+    marked = marks().of_class(course, item_ids, sections)
     return Seen(
         None,
         queries.fact_counts(course, item_ids, sections),
-        marks().of_class(course, item_ids, sections),
-        class_shares(course, laid, [laid.items[i] for i in item_ids], sections),
+        marked.held,
+        class_shares(course, laid, [laid.items[i] for i in item_ids], sections, marked.excused),
+        waiting_work(course, item_ids, sections),
     )
 
 
@@ -320,15 +334,13 @@ def _allowed(item: LaidItem, laid: Layout) -> out.Allowed | None:
 
 
 def _of_class(item: LaidItem, seen: Seen) -> out.ClassProgress:
-    count = seen.class_marks.get(item.id, ClassCount())
-    handed_in = seen.counts.get((item.id, Fact.HANDED_IN), 0)
     share = seen.shares.get(item.id, NOBODY)
     return out.ClassProgress(
         students=share.students,
         done=share.done,
         started=seen.counts.get((item.id, Fact.STARTED), 0),
-        waiting=max(0, handed_in - count.scored),
-        held=count.held,
+        waiting=seen.waiting.get(item.id, 0),
+        held=seen.held.get(item.id, 0),
     )
 
 

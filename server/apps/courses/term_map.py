@@ -14,7 +14,7 @@ from unvo_core.schedule.term import Week
 
 from apps.courses.api import time_schemas as out
 from apps.courses.models import Course
-from apps.courses.sheets import Reader, Seen, laid_for, look, row
+from apps.courses.sheets import NOTHING_SEEN, Reader, Seen, laid_for, look, row
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.kernel.public import not_found
 
@@ -47,7 +47,7 @@ def term_weeks(course: Course, reader: Reader) -> list[out.MapWeek]:
     """The weeks of a course's term as they are laid, without anybody's progress."""
     laid = laid_for(course, reader)
     modules = laid.modules(reader.member.teaches)
-    entries = _entries(modules, laid, Seen(None, {}, {}, {}), reader)
+    entries = _entries(modules, laid, NOTHING_SEEN, reader)
     return [_week(w, laid, course, modules, entries) for w in laid.weeks]
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from apps.courses.public import ClassCount, Course, Fact, LaidItem, fact_counts, layout, student_count
+from apps.courses.public import Course, Fact, LaidItem, fact_counts, layout, student_count, waiting_work
 from apps.gradebook import queries
 from apps.gradebook.api import schemas as out
 from apps.gradebook.facts import fraction
@@ -18,26 +18,28 @@ def book(course: Course, section_ids: Sequence[int] | None = None) -> out.Book:
     graded = queries.graded_items(course)
     ids = [i.id for i in items]
     counts = fact_counts(course, ids, section_ids)
-    marks = GradebookMarks().of_class(course, ids, section_ids)
+    waiting = waiting_work(course, ids, section_ids)
+    held = GradebookMarks().of_class(course, ids, section_ids).held
     by_category: dict[int | None, list[out.BookItem]] = {}
     for item in items:
         key = graded[item.id].category_id if item.id in graded else None
         handed_in = counts.get((item.id, Fact.HANDED_IN), 0)
-        by_category.setdefault(key, []).append(_item(item, handed_in, marks.get(item.id, ClassCount())))
+        row = _item(item, handed_in, waiting.get(item.id, 0), held.get(item.id, 0))
+        by_category.setdefault(key, []).append(row)
     categories = [_category(c, by_category.get(c.pk, [])) for c in queries.categories(course)]
     loose = out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))
     return out.Book(zone=course.zone, students=student_count(course, section_ids), categories=[*categories, loose])
 
 
-def _item(item: LaidItem, handed_in: int, marked: ClassCount) -> out.BookItem:
+def _item(item: LaidItem, handed_in: int, waiting: int, held: int) -> out.BookItem:
     return out.BookItem(
         id=item.id,
         title=item.title,
         due=item.span.due,
         points=str(points(item.possible)),
         handed_in=handed_in,
-        waiting=max(0, handed_in - marked.scored),
-        held=marked.held,
+        waiting=waiting,
+        held=held,
     )
 
 

@@ -11,7 +11,7 @@ from django.db.models import Count, Q
 from unvo_core.grading.scale import rounded
 from unvo_core.path.model import NO_MARK, Mark
 
-from apps.courses.public import ClassCount, Course, Layout, Marks, NewScore, ShownMark, students
+from apps.courses.public import ClassMarks, Course, Layout, Marks, NewScore, ShownMark, students
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in, new_scores
@@ -56,27 +56,21 @@ class GradebookMarks:
         found = rows.values_list("graded_item__course_id", "person_id").annotate(n=_CELLS_STAMP)
         return {(course, person): n for course, person, n in found}
 
-    def excused_items(self, course: Course) -> set[int]:
-        """Items from which somebody is excused."""
-        rows = Cell.objects.filter(graded_item__course=course, excused=True)
-        return set(rows.values_list("graded_item__item_id", flat=True))
-
     def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
         """Scores released after `since`, the latest first."""
         return new_scores(person_id, since)
 
-    def of_class(
-        self, course: Course, item_ids: list[int], section_ids: Sequence[int] | None = None
-    ) -> dict[int, ClassCount]:
-        """By item; of the students of these sections, or of all."""
+    def of_class(self, course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> ClassMarks:
+        """Of the students of these sections, or of all; one query."""
         people = students(course, section_ids).values("person_id")
-        held = Q(scores__released_at__isnull=True, scores__isnull=False)
+        unseen = Q(scores__isnull=False, scores__released_at__isnull=True)
         rows = (
-            Cell.objects.filter(graded_item__item_id__in=item_ids, person_id__in=people, scores__isnull=False)
+            Cell.objects.filter(graded_item__item_id__in=item_ids, person_id__in=people)
             .values_list("graded_item__item_id")
-            .annotate(scored=Count("person_id", distinct=True), held=Count("person_id", distinct=True, filter=held))
+            .annotate(held=Count("person_id", distinct=True, filter=unseen), out=Count("id", filter=Q(excused=True)))
         )
-        return {item: ClassCount(scored, held) for item, scored, held in rows}
+        found = list(rows)
+        return ClassMarks({i: held for i, held, _ in found if held}, frozenset(i for i, _, out in found if out))
 
 
 def counts_from(course: Course, laid: Layout, cells: dict[int, CellScores]) -> dict[int, Counted]:

@@ -1,0 +1,40 @@
+"""Hand-ins that wait for a score: said once, for the desk, the gradebook and the week sheet."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from datetime import datetime
+
+from django.db.models import Exists, OuterRef, Q
+
+from apps.assignments.models import HandIn
+from apps.courses.public import Course, Layout, layout, layout_for, students
+from apps.gradebook.public import excused_cell, score_of
+
+
+def waiting_hand_ins(of: Q) -> Iterator[tuple[int, int, int, datetime]]:
+    """Course, item, person and moment of the latest attempts without a score; excused ones are left out.
+
+    `of` says whose; one query.
+    """
+    its = {"item_id": OuterRef("item_id"), "person_id": OuterRef("person_id")}
+    later = HandIn.objects.filter(**its, handed_in_at__isnull=False, attempt__gt=OuterRef("attempt"))
+    rows = HandIn.objects.filter(of, ~Exists(later), handed_in_at__isnull=False, item__removed=False).exclude(
+        Q(score_of(**its, attempt=OuterRef("attempt"))) | Q(excused_cell(**its))
+    )
+    yield from rows.values_list("course_id", "item_id", "person_id", "handed_in_at")  # type: ignore[misc]
+
+
+def waits_for_score(laid: Layout, item_id: int, person_id: int) -> bool:
+    """Whether the person's work in an item would count at all."""
+    item = laid.items.get(item_id)
+    return item is not None and item.counts and not layout_for(laid, person_id).items[item_id].excused
+
+
+def waiting_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> dict[int, int]:
+    """Registered with courses: how many wait, by item."""
+    people = students(course, section_ids).values("person_id")
+    rows = waiting_hand_ins(Q(course=course, item_id__in=item_ids, person_id__in=people))
+    laid = layout(course)
+    return Counter(item for _, item, person, _ in rows if waits_for_score(laid, item, person))
