@@ -31,6 +31,24 @@ def fall(**changes: object) -> Term:
     return Term(**(fields | changes))
 
 
+class Running(unittest.TestCase):
+    def test_its_last_day_is_whole_and_that_of_its_zone(self) -> None:
+        term = fall()
+        last_minute = datetime.combine(term.last_day, time(23, 59), ZONE)
+        self.assertEqual((term.runs(last_minute), term.is_over(last_minute)), (True, False))
+        after = last_minute + timedelta(minutes=1)
+        self.assertEqual((term.runs(after), term.is_over(after)), (False, True))
+        in_utc = last_minute.astimezone(ZoneInfo("UTC"))
+        self.assertTrue(term.runs(in_utc))
+
+    def test_it_begins_within_so_many_days_or_has_begun(self) -> None:
+        term = fall()
+        first = datetime.combine(term.first_day, time(8), ZONE)
+        for before, soon in ((31, False), (30, True), (0, True), (-5, True)):
+            with self.subTest(before):
+                self.assertEqual(term.begins_within(timedelta(days=30), first - timedelta(days=before)), soon)
+
+
 class Weeks(unittest.TestCase):
     def test_check_values(self) -> None:
         found = weeks(fall())

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
 from unvo_core.problems import Problem
@@ -31,6 +31,19 @@ class Term:
     week_start: int = 0
     first_number: int = 1
     breaks: tuple[Break, ...] = ()
+
+    def is_over(self, now: datetime) -> bool:
+        return self._day(now) > self.last_day
+
+    def runs(self, now: datetime) -> bool:
+        return self.first_day <= self._day(now) <= self.last_day
+
+    def begins_within(self, days: timedelta, now: datetime) -> bool:
+        """Soon, or already begun."""
+        return self.first_day - self._day(now) <= days
+
+    def _day(self, at: datetime) -> date:
+        return at.astimezone(self.zone).date()
 
 
 @dataclass(frozen=True, slots=True)

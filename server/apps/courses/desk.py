@@ -149,12 +149,12 @@ def _unopened(seats: Seats, now: datetime) -> list[WaitingRow]:
     """Courses that students can't enter though their term is near, and copies that still have a term gone by."""
     found = []
     for seat in seats.values():
-        term, today = layout(seat.course).term, now.astimezone(seat.zone).date()
+        term = layout(seat.course).term
         if seat.course.opened_at is not None or not seat.member.instructs or term is None:
             continue
-        if term.last_day < today:
+        if term.is_over(now):
             found.append(WaitingRow("stale_term", seat))
-        elif term.first_day - today <= NEAR:
+        elif term.begins_within(NEAR, now):
             found.append(WaitingRow("unopened", seat, by=end_of_day(term.first_day, seat.zone)))
     return found
 
@@ -206,4 +206,4 @@ def _runs(course: Course, now: datetime) -> bool:
     if course.opened_at is None:
         return False
     term = layout(course).term
-    return term is None or term.first_day <= now.astimezone(ZoneInfo(course.zone)).date() <= term.last_day
+    return term is None or term.runs(now)

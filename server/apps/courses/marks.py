@@ -93,9 +93,6 @@ class _NoMarks:
     def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
         return {}
 
-    def held(self, course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> dict[int, int]:
-        return {}
-
     def of_class(self, course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> ClassMarks:
         return ClassMarks()
 

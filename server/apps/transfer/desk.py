@@ -24,7 +24,9 @@ def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     found = []
     for pk, seat in laying.items():
         still = [f for f in _findings(seat.course, texts.get(pk, 0)) if (pk, key_of(f)) not in waived]
-        if still and not _over(seat.course, now):
+        term = layout(seat.course).term
+        # Nobody mends the dates of a term that has ended.
+        if still and not (term and term.is_over(now)):
             lines = tuple(in_words(seat.course, f) for f in still)
             found.append(
                 WaitingRow("date_check", seat, by=_first_hit(seat.course, still, now), count=len(still), lines=lines)
@@ -40,12 +42,6 @@ def _findings(course: Course, texts: int) -> tuple[Finding, ...]:
         while len(_kept) > FINDINGS_KEPT:
             _kept.popitem(last=False)
     return _kept[key]
-
-
-def _over(course: Course, now: datetime) -> bool:
-    """Nobody mends the dates of a term that has ended."""
-    term = layout(course).term
-    return term is not None and now.astimezone(layout(course).zone).date() > term.last_day
 
 
 def _first_hit(course: Course, still: list[Finding], now: datetime) -> datetime | None:

@@ -34,6 +34,7 @@ const guard: Middleware = {
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
     return request;
   },
+  // The header's name stands in the service worker too, which shares no code with the page.
   onResponse({ request, response }) {
     if (request.method === "GET") keptSince.value = response.headers.get("Kept-At") ?? "";
     return response;

@@ -30,10 +30,11 @@ export const isKeptFile = (path: string, headers: Headers, destination: string):
   destination !== "audio" &&
   destination !== "track";
 
-/** The answer as it is kept: with the moment at which it was; none for what is no whole, plain answer. */
+/** The answer as it is kept: with the moment at which it was; none for what is not whole or not to be stored. */
 export async function toKeep(response: Response): Promise<Response | null> {
-  if (response.status !== 200 || Number(response.headers.get("content-length") ?? 0) > LARGEST_FILE)
-    return null;
+  const tooLong = Number(response.headers.get("content-length") ?? 0) > LARGEST_FILE;
+  const secret = response.headers.get("cache-control")?.includes("no-store") ?? false;
+  if (response.status !== 200 || tooLong || secret) return null;
   const headers = new Headers(response.headers);
   headers.set(KEPT_AT, new Date().toISOString());
   return new Response(await response.blob(), { status: 200, headers });

@@ -58,7 +58,7 @@ async function letOut(): Promise<void> {
 
 <template>
   <NothingHere v-if="error && !desk" :message="wrong(error)" />
-  <main v-else-if="desk" id="content" class="page">
+  <main v-else-if="desk" id="content" class="first-page">
     <header class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-1">
       <h1 class="text-[26px] font-bold">{{ t("desk.title") }}</h1>
       <p v-if="desk.courses.length" class="text-[15px] text-soft">
@@ -121,11 +121,6 @@ async function letOut(): Promise<void> {
 </template>
 
 <style scoped>
-.page {
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 16px 24px 80px;
-}
 .head {
   display: grid;
   grid-template-columns: 104px 240px minmax(0, 1fr) 132px;
@@ -142,9 +137,6 @@ async function letOut(): Promise<void> {
   font-size: 10.5px;
 }
 @media screen and (max-width: 719px) {
-  .page {
-    padding: 12px 14px 80px;
-  }
   .head {
     display: none;
   }

@@ -50,7 +50,7 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-to
   <main
     v-else-if="today && shelf && (today.courses || !shelf.some((c) => c.role !== 'student'))"
     id="content"
-    class="page"
+    class="first-page"
   >
     <header class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-1">
       <h1>{{ times.day(today.now) }}</h1>
@@ -137,11 +137,6 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-to
 </template>
 
 <style scoped>
-.page {
-  max-width: 1180px;
-  margin: 0 auto;
-  padding: 18px 24px 80px;
-}
 h1 {
   font-size: 27px;
   font-weight: 700;
@@ -166,12 +161,12 @@ h2 {
   border: 0;
 }
 @media screen and (max-width: 719px) {
-  .page {
-    padding: 12px 0 80px;
+  .first-page {
+    padding-inline: 0;
   }
   header,
   h2,
-  .page p:not(.card) {
+  .first-page p:not(.card) {
     margin-inline: 14px;
   }
   header p {
