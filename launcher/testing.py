@@ -6,6 +6,7 @@ import os
 import re
 import subprocess
 from collections.abc import Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -14,6 +15,8 @@ from launcher.shell import ROOT, python_in_place, say
 
 LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped")
 VITEST = re.compile(r"^\s*Tests\s+(?:(\d+) failed)?[ |]*(?:(\d+) passed)?[ |]*(?:(\d+) skipped)?", re.MULTILINE)
+BROWSER = "browser"
+"""The tag of the tests that drive a browser."""
 ANSI = re.compile(r"\x1b\[[0-9;]*m")
 
 
@@ -44,20 +47,41 @@ def test(labels: Sequence[str]) -> int:
         if labels:
             _django(count, env, list(labels))
         else:
-            say("core")
-            _django(count, env, ["../core/tests", "-t", ".."])
-            say("server: API, concurrency, journeys in the browser")
-            _django(count, env, ["apps", "tests"])
-            say("front-end logic")
-            _vitest(count)
+            _everything(count, env)
     finally:
         postgres.TESTS.stop()
     print(count.line(), flush=True)
     return 1 if count.failed or not count.passed else 0
 
 
+def _everything(count: Count, env: Mapping[str, str]) -> None:
+    """The browser's part runs beside the others, on a database of its own; what it prints comes after theirs."""
+    beside = {**env, **postgres.TESTS.environment("unvo_browser")}
+    with ThreadPoolExecutor(max_workers=1) as pool:
+        browser = pool.submit(_shown, _tests("--tag", BROWSER, "tests.journeys"), serving.SERVER, beside, False)
+        say("core")
+        _django(count, env, ["../core/tests", "-t", ".."])
+        say("front-end logic")
+        _vitest(count)
+        say("server: API, concurrency")
+        _django(count, env, ["--exclude-tag", BROWSER, "apps", "tests"])
+        say("server: journeys in the browser, begun beside the others")
+        text, code = browser.result()
+    for line in text.splitlines(keepends=True):
+        _print(line)
+    _add(count, text, code)
+
+
+def _tests(*words: str) -> list[str]:
+    return [str(python_in_place()), "manage.py", "test", "--no-input", *words]
+
+
 def _django(count: Count, env: Mapping[str, str], words: Sequence[str]) -> None:
-    text, code = _shown([str(python_in_place()), "manage.py", "test", "--no-input", *words], serving.SERVER, env)
+    _add(count, *_shown(_tests(*words), serving.SERVER, env))
+
+
+def _add(count: Count, text: str, code: int) -> None:
+    """The sum that Django's runner printed; a part that ended badly has failed, also without a line."""
     found = LINE.findall(text)
     if found:
         passed, failed, skipped = (int(n) for n in found[-1])
@@ -73,8 +97,8 @@ def _vitest(count: Count) -> None:
     count.add(passed, max(failed, 1) if code else failed, skipped)
 
 
-def _shown(command: Sequence[str], where: Path, env: Mapping[str, str]) -> tuple[str, int]:
-    """Run, print as it comes, and keep what was printed. Counting lines of parts are kept to ourselves."""
+def _shown(command: Sequence[str], where: Path, env: Mapping[str, str], live: bool = True) -> tuple[str, int]:
+    """Run, print as it comes if `live`, and keep what was printed."""
     process = subprocess.Popen(
         command,
         cwd=where,
@@ -87,6 +111,12 @@ def _shown(command: Sequence[str], where: Path, env: Mapping[str, str]) -> tuple
     lines = []
     for line in process.stdout or ():
         lines.append(line)
-        if not LINE.fullmatch(line.strip()):
-            print(line, end="", flush=True)
+        if live:
+            _print(line)
     return "".join(lines), process.wait()
+
+
+def _print(line: str) -> None:
+    """Counting lines of parts are kept to ourselves."""
+    if not LINE.fullmatch(line.strip()):
+        print(line, end="", flush=True)

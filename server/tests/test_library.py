@@ -41,6 +41,11 @@ class Generated(LibraryCase):
         self.assertIn("Homework: 25 % of the course, 30 items", self.part("counts")["lines"])
         self.assertIn("the lowest one is dropped", " ".join(self.part("counts")["lines"]))
 
+    def test_what_the_course_promises_is_said_to_students(self) -> None:
+        Course.objects.filter(pk=self.course.pk).update(turnaround_days=5, answer_days=1)
+        made = self.student.get("/courses/srv-110/library").json()["generated"]
+        self.assertEqual((made["turnaround_days"], made["answer_days"]), (5, 1))
+
     def test_a_student_reads_the_classes_of_their_own_section(self) -> None:
         self.assertEqual(self.library()["generated"]["classes"][0], "Mon 13:00 to 14:15, Room B12")
         self.assertEqual(self.library(Caller(BEHIND))["generated"]["classes"][0], "Mon 10:00 to 11:15, Room B12")

@@ -301,6 +301,24 @@ class TermMap(TimeCase):
         self.assertEqual([w["number"] for w in found["weeks"]][:3], [0, 1, 2])
         self.assertEqual([w["break_name"] for w in found["weeks"] if w["number"] is None], ["Mid-term break"])
 
+    def test_the_load_of_a_day_is_its_classes_and_the_required_work_due_on_it(self) -> None:
+        """Week 7 of section 2: classes of 75 minutes on Mon and Thu, and what the demo has due on each day."""
+        efforts = dict(Item.objects.filter(module__week=7, course=self.course).values_list("title", "effort_minutes"))
+        cells = self.student.get("/courses/srv-110/ribbon").json()["cells"]
+        days = next(c for c in cells if c["number"] == 7)["days"]
+        readings = efforts["Latitudes and departures"] + efforts["Latitudes and departures, leg by leg"]
+        field = next(m for t, m in efforts.items() if t.startswith("Field book"))
+        self.assertEqual(days[0], 75 + readings)
+        self.assertEqual((days[3], days[1]), (75 + efforts[SET_7A], 0))
+        self.assertEqual(days[6], field + efforts[CHECK_7])
+        shown = next(w for w in self.student.get(TERM).json()["weeks"] if w["number"] == 7)
+        self.assertEqual([d["minutes"] for d in shown["days"]], days)
+        setup = next(w for w in self.teacher.get(SCHEDULE).json()["weeks"] if w["number"] == 7)
+        self.assertEqual([d["minutes"] for d in setup["days"]], days)
+        Item.objects.filter(title=CHECK_7).update(required=False)
+        cells = self.student.get("/courses/srv-110/ribbon").json()["cells"]
+        self.assertEqual(next(c for c in cells if c["number"] == 7)["days"][6], field)
+
     def test_a_closed_course_keeps_students_out_until_it_is_opened(self) -> None:
         self.teacher.send("PUT", "/courses/srv-110/opened", {"done": False})
         self.refused(self.student.get(TERM), 403, "course.not_opened")

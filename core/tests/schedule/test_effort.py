@@ -6,7 +6,7 @@ from itertools import product
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from unvo_core.schedule.effort import Task, latest_starts, reading_minutes
-from unvo_core.schedule.load import Load, load_of, weekly_minutes
+from unvo_core.schedule.load import Load, load_of, minutes_by_day, weekly_minutes
 
 EVERY_DAY = [90] * 7
 SUNDAY = datetime(2026, 10, 11, 23, 59)
@@ -29,6 +29,11 @@ class Effort(unittest.TestCase):
         self.assertEqual(load_of(404, Fraction(3)), Load.LIGHT)
         self.assertEqual(load_of(405, Fraction(3)), Load.FITTING)
         self.assertEqual(load_of(10_000, Fraction(0)), Load.FITTING)
+
+    def test_what_is_due_on_one_day_adds_up(self) -> None:
+        mon, sun = date(2026, 10, 5), date(2026, 10, 11)
+        self.assertEqual(minutes_by_day([(sun, 150), (mon, 75), (sun, 35)]), {mon: 75, sun: 185})
+        self.assertEqual(minutes_by_day([]), {})
 
 
 class LatestStarts(unittest.TestCase):

@@ -118,8 +118,8 @@ def pace_days(calendar: Calendar) -> list[date]:
     return [
         day
         for week in calendar.weeks
-        for n in range(7)
-        if (day := week.first_day + timedelta(days=n)) not in calendar.days_off
+        for day in week.days
+        if day not in calendar.days_off
         and day.weekday() < 5
         and calendar.term is not None
         and calendar.term.first_day <= day <= calendar.term.last_day

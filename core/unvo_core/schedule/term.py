@@ -56,6 +56,10 @@ class Week:
     last_day: date
     break_name: str | None = None
 
+    @property
+    def days(self) -> tuple[date, ...]:
+        return tuple(self.first_day + timedelta(days=n) for n in range(7))
+
 
 def term_problems(term: Term) -> list[Problem]:
     found = []

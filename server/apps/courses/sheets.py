@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime, timedelta
+from datetime import date, datetime
 from fractions import Fraction
 
 from unvo_core.path.evaluate import SETTLED, CourseState, next_item
@@ -137,13 +137,14 @@ def _cell(key: str, modules: list[LaidModule], shares: dict[int, tuple[int, int]
         topic=" · ".join(m.title for m in modules),
         done=_share(modules, shares),
         minutes=sum(i.effort_minutes for m in modules for i in m.items if i.required),
+        days=[],
         over=False,
         current=False,
     )
 
 
 def _week_cells(course: Course, laid: Layout, teaching: bool, shares: dict[int, tuple[int, int]]) -> list[out.Cell]:
-    credits = Fraction(str(course.credits))
+    credits, by_day = Fraction(str(course.credits)), laid.load_by_day(teaching)
     cells = []
     for week in laid.weeks:
         here = [m for m in laid.modules(teaching) if week.number is not None and m.week == week.number]
@@ -151,6 +152,7 @@ def _week_cells(course: Course, laid: Layout, teaching: bool, shares: dict[int, 
         cell.number, cell.first_day, cell.last_day = week.number, week.first_day, week.last_day
         cell.break_name = week.break_name
         cell.minutes += laid.class_minutes(week)
+        cell.days = [by_day.get(day, 0) for day in week.days]
         cell.over = load_of(cell.minutes, credits, len(laid.calendar.week_by_number)) is Load.OVER
         cells.append(cell)
     return cells
@@ -192,7 +194,7 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
             for c in laid.calendar.meetings
             if week and week.first_day <= c.day <= week.last_day
         ],
-        days=[week.first_day + timedelta(days=n) for n in range(7)] if week else [],
+        days=list(week.days) if week else [],
         zone=course.zone,
         now=reader.now,
         teaching=teaching,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import datetime, time
+from datetime import date, datetime, time
 from fractions import Fraction
 from functools import cached_property
 from typing import Any
@@ -15,6 +15,7 @@ from unvo_core.path.model import Mark, PathModule
 from unvo_core.schedule.allowances import Allowance, Effective
 from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.effort import Task, latest_starts
+from unvo_core.schedule.load import minutes_by_day
 from unvo_core.schedule.moments import Key, Rule
 from unvo_core.schedule.spans import Span, end_of
 from unvo_core.schedule.term import Term, Week
@@ -139,6 +140,7 @@ class Layout:
     groups: Mapping[int, frozenset[int]] = field(default_factory=dict, repr=False)
     sections: Mapping[int, int | None] = field(default_factory=dict, repr=False)
     _starts: dict[tuple[int, ...], dict[int, datetime]] = field(default_factory=dict, repr=False, compare=False)
+    _loads: dict[bool, dict[date, int]] = field(default_factory=dict, repr=False, compare=False)
 
     @property
     def zone(self) -> ZoneInfo:
@@ -221,10 +223,21 @@ class Layout:
             at, opens = instant_of(datetime.combine(day, time()), self.zone), self.items[key].span.opens
             yield key, max(at, opens) if opens else at
 
+    @cached_property
+    def class_minutes_by_day(self) -> dict[date, int]:
+        return minutes_by_day((m.day, int((m.end - m.start).total_seconds() // 60)) for m in self.calendar.meetings)
+
     def class_minutes(self, week: Week) -> int:
         """Minutes of class in a week."""
-        own = (m for m in self.calendar.meetings if week.first_day <= m.day <= week.last_day)
-        return sum(int((m.end - m.start).total_seconds() // 60) for m in own)
+        return sum(self.class_minutes_by_day.get(day, 0) for day in week.days)
+
+    def load_by_day(self, teaching: bool) -> dict[date, int]:
+        """Minutes of class and of required work that is due, on each day that has any."""
+        if teaching not in self._loads:
+            items = (i for m in self.modules(teaching) for i in m.items if i.required and i.span.due)
+            due = ((self.calendar.day_of(i.span.due), i.effort_minutes) for i in items if i.span.due)
+            self._loads[teaching] = minutes_by_day([*self.class_minutes_by_day.items(), *due])
+        return self._loads[teaching]
 
     def step(self, key: str) -> Week | None:
         return next((w for w in self.weeks if w.key == key), None)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date, timedelta
+from datetime import date
 from decimal import Decimal
 from fractions import Fraction
 
@@ -37,7 +37,7 @@ def term_map(course: Course, reader: Reader) -> out.TermMap:
         points=_plain(_sum_of(modules)),
         classes=len(laid.calendar.meetings),
         breaks=[out.Break(name=b.name, first_day=b.first_day, last_day=b.last_day) for b in laid.term.breaks],
-        weeks=[_week(w, laid, course, modules, entries) for w in laid.weeks],
+        weeks=_weeks(laid, course, reader, entries),
         outside=[e for day in entries.values() for e in day if not _inside(e, laid.calendar)],
         counted=[_points(m, i, seen) for m in modules for i in m.items if i.counts],
     )
@@ -47,8 +47,7 @@ def term_weeks(course: Course, reader: Reader) -> list[out.MapWeek]:
     """The weeks of a course's term as they are laid, without anybody's progress."""
     laid = laid_for(course, reader)
     modules = laid.modules(reader.member.teaches)
-    entries = _entries(modules, laid, NOTHING_SEEN, reader)
-    return [_week(w, laid, course, modules, entries) for w in laid.weeks]
+    return _weeks(laid, course, reader, _entries(modules, laid, NOTHING_SEEN, reader))
 
 
 def _sum_of(modules: tuple[LaidModule, ...]) -> Decimal:
@@ -76,8 +75,18 @@ def _inside(entry: out.Entry, calendar: Calendar) -> bool:
     return calendar.week_of(entry.day) is not None
 
 
+def _weeks(laid: Layout, course: Course, reader: Reader, entries: dict[date, list[out.Entry]]) -> list[out.MapWeek]:
+    teaching = reader.member.teaches
+    days = {
+        day: _day(day, laid.calendar, entries, laid.load_by_day(teaching).get(day, 0))
+        for week in laid.weeks
+        for day in week.days
+    }
+    return [_week(w, laid, course, laid.modules(teaching), [days[day] for day in w.days]) for w in laid.weeks]
+
+
 def _week(
-    week: Week, laid: Layout, course: Course, modules: tuple[LaidModule, ...], entries: dict[date, list[out.Entry]]
+    week: Week, laid: Layout, course: Course, modules: tuple[LaidModule, ...], days: list[out.MapDay]
 ) -> out.MapWeek:
     here = [m for m in modules if week.number is not None and m.week == week.number]
     work = sum(i.effort_minutes for m in here for i in m.items if i.required)
@@ -92,17 +101,18 @@ def _week(
         topic=" · ".join(m.title for m in here),
         minutes=work + classes,
         load=load.value if week.number is not None else "fitting",
-        days=[_day(week.first_day + timedelta(days=n), laid.calendar, entries) for n in range(7)],
+        days=days,
     )
 
 
-def _day(day: date, calendar: Calendar, entries: dict[date, list[out.Entry]]) -> out.MapDay:
+def _day(day: date, calendar: Calendar, entries: dict[date, list[out.Entry]], minutes: int) -> out.MapDay:
     return out.MapDay(
         day=day,
         off=off_name(day, calendar) if day in calendar.days_off else "",
         cancelled=day in calendar.cancelled,
         classes=[class_out(m) for m in calendar.meetings if m.day == day],
         entries=entries.get(day, []),
+        minutes=minutes,
     )
 
 

@@ -27,6 +27,7 @@ def generated(course: Course, laid: Layout) -> out.Generated:
         first_day=laid.term.first_day if laid.term else None,
         last_day=laid.term.last_day if laid.term else None,
         turnaround_days=course.turnaround_days,
+        answer_days=course.answer_days,
     )
 
 

@@ -13,7 +13,7 @@ from demo.seeding import seed
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management import CommandError
 from django.db import OperationalError, connection
-from django.test import override_settings
+from django.test import override_settings, tag
 from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from tests.base import CLOCK
@@ -36,6 +36,7 @@ JOB_TABLES = "procrastinate_jobs, procrastinate_events, procrastinate_periodic_d
 expect.set_options(timeout=10_000)
 
 
+@tag("browser")
 @override_settings(
     FIXED_CLOCK=CLOCK,
     ALLOWED_HOSTS=["*"],

@@ -924,7 +924,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Read Library */
+        /**
+         * Read Library
+         * @description What teachers read names who reported what, so no device keeps it.
+         */
         get: operations["apps_library_api_routers_read_library"];
         put?: never;
         /** New Entry */
@@ -2139,12 +2142,16 @@ export interface components {
         /**
          * Cell
          * @description One week (or, in a course without dates, one module) of the ribbon.
+         *
+         *     `minutes`: of class and required work; `days`: those that fall due on each of its seven days.
          */
         Cell: {
             /** Break Name */
             break_name: string | null;
             /** Current */
             current: boolean;
+            /** Days */
+            days: number[];
             /** Done */
             done: number | null;
             /** First Day */
@@ -2782,6 +2789,8 @@ export interface components {
          * @description What is always true: read from the course each time.
          */
         Generated: {
+            /** Answer Days */
+            answer_days: number;
             /** Classes */
             classes: string[];
             /** First Day */
@@ -3201,7 +3210,7 @@ export interface components {
         };
         /**
          * MapDay
-         * @description `off`: the break or holiday that this day belongs to.
+         * @description `off`: the break or holiday that this day belongs to. `minutes`: of class, and of required work due.
          */
         MapDay: {
             /** Cancelled */
@@ -3215,6 +3224,8 @@ export interface components {
             day: string;
             /** Entries */
             entries: components["schemas"]["Entry"][];
+            /** Minutes */
+            minutes: number;
             /** Off */
             off: string;
         };

@@ -261,6 +261,11 @@ export default {
     counts: "What counts",
     percent: "{n} %",
     dropped: "the lowest one is dropped | the lowest {n} are dropped",
+    promised: "Promised",
+    workBack:
+      "Graded work comes back the same day. | Graded work comes back within a day. | Graded work comes back within {n} days.",
+    answered:
+      "Questions are answered the same day. | Questions are answered within a day. | Questions are answered within {n} days.",
     classes: "Classes",
     fromTo: "{first} to {last}",
     schedule: "The whole schedule",

@@ -42,6 +42,7 @@ export default {
     calendar: "Add to my calendar",
     week: "Week",
     load: "Load",
+    dayLoad: "class, and work due:",
     hours: "{n} h",
     class: "Class {n}",
     classAt: "Class {n}, {at}",

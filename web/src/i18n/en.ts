@@ -114,6 +114,7 @@ export default {
   week: {
     moveEnd: "{moment} of {title}, {at}: move by a day with ← or →",
     certificate: "Your certificate (PDF)",
+    classes: "Classes",
     classOn: "class {n} on {day}",
     nextClass: "Next: class {n}, {at} {place}",
     title: "Week {n} · {topic}",

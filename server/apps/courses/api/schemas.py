@@ -21,7 +21,10 @@ class ShelfCourse(BaseModel):
 
 
 class Cell(BaseModel):
-    """One week (or, in a course without dates, one module) of the ribbon."""
+    """One week (or, in a course without dates, one module) of the ribbon.
+
+    `minutes`: of class and required work; `days`: those that fall due on each of its seven days.
+    """
 
     key: str
     number: int | None
@@ -31,6 +34,7 @@ class Cell(BaseModel):
     topic: str
     done: float | None
     minutes: int
+    days: list[int]
     over: bool
     current: bool
 

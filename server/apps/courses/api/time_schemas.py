@@ -39,13 +39,14 @@ class Entry(BaseModel):
 
 
 class MapDay(BaseModel):
-    """`off`: the break or holiday that this day belongs to."""
+    """`off`: the break or holiday that this day belongs to. `minutes`: of class, and of required work due."""
 
     day: date
     off: str
     cancelled: bool
     classes: list[ClassMeeting]
     entries: list[Entry]
+    minutes: int
 
 
 class MapWeek(BaseModel):

@@ -41,6 +41,7 @@ class Generated(BaseModel):
     first_day: date | None
     last_day: date | None
     turnaround_days: int
+    answer_days: int
 
 
 class Syllabus(BaseModel):

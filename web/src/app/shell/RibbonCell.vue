@@ -4,13 +4,15 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { stepPath } from "@/app/addresses";
+import DayBars from "./DayBars.vue";
 import { useTimes } from "@/ui/moment/zones";
 
-const { cell, ribbon, chosen, thin } = defineProps<{
+const { cell, ribbon, chosen, thin, most } = defineProps<{
   cell: Shapes["Cell"];
   ribbon: Shapes["Ribbon"];
   chosen: boolean;
   thin: boolean;
+  most: number;
 }>();
 const { t } = useI18n();
 const times = useTimes(() => ribbon.zone);
@@ -40,6 +42,12 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
     <span v-if="load && !thin" class="load" :class="{ over: cell.over }">{{ load }}</span>
     <span v-if="cell.over" class="sr-only">{{ t("ribbon.over") }}</span>
     <span v-if="cell.first_day && !thin" class="day">{{ times.date(cell.first_day) }}</span>
+    <DayBars
+      v-if="cell.minutes && cell.days.length && !thin"
+      class="bars"
+      :minutes="cell.days"
+      :most="most"
+    />
     <span :class="ribbon.dated || thin ? 'sr-only' : 'topic'">{{ cell.topic }}</span>
     <span v-if="cell.done !== null" class="fill"><i :style="{ width: `${percent}%` }" /></span>
     <span class="sr-only">
@@ -77,6 +85,11 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
   right: 6px;
   color: var(--ink-soft);
   font: 11px var(--font-mono);
+}
+.bars {
+  position: absolute;
+  right: 7px;
+  top: 27px;
 }
 .over {
   color: var(--late);
@@ -137,7 +150,8 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
   }
   .day,
   .topic,
-  .load {
+  .load,
+  .bars {
     display: none;
   }
   .name {

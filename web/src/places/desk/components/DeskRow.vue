@@ -152,7 +152,7 @@ async function see(): Promise<void> {
 <style scoped>
 .row {
   display: grid;
-  grid-template-columns: 104px 240px minmax(0, 1fr) 132px;
+  grid-template-columns: 104px 315px minmax(0, 1fr) 132px;
   gap: 0 14px;
   border-bottom: 1px solid var(--rule-faint);
 }

@@ -123,7 +123,7 @@ async function letOut(): Promise<void> {
 <style scoped>
 .head {
   display: grid;
-  grid-template-columns: 104px 240px minmax(0, 1fr) 132px;
+  grid-template-columns: 104px 315px minmax(0, 1fr) 132px;
   gap: 0 14px;
   padding: 5px 0 4px;
   border-bottom: 1px solid var(--rule);

@@ -91,6 +91,11 @@ const choose = (event: Event) => writes.syllabus.mutate(Number((event.target as 
         <h3>{{ t("item.late") }}</h3>
         <p v-for="line in made.late_rules" :key="line">{{ line }}</p>
       </template>
+      <h3>{{ t("library.promised") }}</h3>
+      <p>
+        {{ t("library.workBack", { n: made.turnaround_days }, made.turnaround_days) }}
+        {{ t("library.answered", { n: made.answer_days }, made.answer_days) }}
+      </p>
       <template v-if="made.classes.length">
         <h3>{{ t("library.classes") }}</h3>
         <p v-for="line in made.classes" :key="line">{{ line }}</p>

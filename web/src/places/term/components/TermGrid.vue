@@ -5,6 +5,7 @@ import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { stepPath } from "@/app/addresses";
 import { useTimes } from "@/ui/moment/zones";
+import { effortWords } from "@/places/week/model/states";
 import { daysBetween } from "../model/months";
 import MapEntry from "./MapEntry.vue";
 
@@ -71,6 +72,9 @@ function drop(day: string): void {
         @drop.prevent="drop(day.day)"
       >
         <span class="day-name">{{ times.lane(day.day) }}</span>
+        <span v-if="day.minutes" class="minutes" :title="t('term.dayLoad')"
+          ><span class="sr-only">{{ t("term.dayLoad") }} </span>{{ effortWords(day.minutes, t) }}</span
+        >
         <span v-if="day.off && week.number !== null" class="note">{{ day.off }}</span>
         <span v-if="day.cancelled" class="note">{{ t("term.cancelled") }}</span>
         <span v-for="meeting in day.classes" :key="meeting.number" class="note" :title="meeting.place">{{
@@ -158,6 +162,12 @@ function drop(day: string): void {
 }
 .day-name {
   display: none;
+}
+.day .minutes {
+  float: right;
+  margin-left: 6px;
+  color: var(--ink-soft);
+  font: 11px/1.5 var(--font-mono);
 }
 .current {
   scroll-margin-top: 12px;

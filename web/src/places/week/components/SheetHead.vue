@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { classPath } from "@/app/addresses";
 import { useRibbon } from "@/app/queries";
 import { useTimes } from "@/ui/moment/zones";
 import { effortWords } from "../model/states";
@@ -20,12 +18,6 @@ const title = computed(() => {
   return topic.value
     ? t("week.title", { n: sheet.key, topic: topic.value })
     : t("week.titleBare", { n: sheet.key });
-});
-/** In the week in which it is, the class that comes next. */
-const nextClass = computed(() => {
-  const found = ribbon.value?.next_class;
-  if (!found || ribbon.value?.current !== sheet.key) return "";
-  return t("week.nextClass", { n: found.number, at: times.value.moment(found.start), place: found.place });
 });
 const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
 </script>
@@ -49,16 +41,6 @@ const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
             {{ t("week.objectives", { n: objectives.length }, objectives.length) }}
           </button>
         </template>
-        <span v-if="nextClass"> · {{ nextClass }}</span>
-        <span v-if="sheet.classes.length" class="no-print">
-          ·
-          <template v-for="(one, n) in sheet.classes" :key="one.number"
-            ><template v-if="n">, </template
-            ><RouterLink :to="classPath(slug, one.number)" class="underline">{{
-              t("week.classOn", { n: one.number, day: times.day(one.start) })
-            }}</RouterLink></template
-          >
-        </span>
         <span v-if="sheet.dated" class="no-print hidden sm:inline" aria-hidden="true">{{ " · " }}</span>
         <a
           v-if="sheet.dated"

@@ -95,3 +95,8 @@ export function nowShare(iso: string, firstDay: string, zone: string): number | 
   const x = laneOf(iso, firstDay, zone);
   return inside(x) ? share(x) : null;
 }
+
+/** Where a meeting begins, in percent of the week's width. */
+export function drawMeeting(start: string, firstDay: string, zone: string): number {
+  return share(clip(laneOf(start, firstDay, zone)));
+}

@@ -4,10 +4,12 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { useWrong } from "@/api/writes";
 import { itemPath } from "@/app/addresses";
+import { useRibbon } from "@/app/queries";
 import LoadingNote from "@/app/shell/LoadingNote.vue";
 import NothingHere from "@/app/shell/NothingHere.vue";
 import { useKeys } from "@/app/shell/shortcuts";
 import { useTimes } from "@/ui/moment/zones";
+import ClassRow from "../components/ClassRow.vue";
 import LaterBand from "../components/LaterBand.vue";
 import SheetHead from "../components/SheetHead.vue";
 import StudentRows from "../components/StudentRows.vue";
@@ -25,11 +27,18 @@ const { data: sheet, error } = useSheet(
   () => slug,
   () => routeKey,
 );
+const { data: ribbon } = useRibbon(() => slug);
 const times = useTimes(() => sheet.value?.zone ?? "");
 const nowAt = computed(() =>
   sheet.value?.first_day ? nowShare(sheet.value.now, sheet.value.first_day, sheet.value.zone) : null,
 );
 const today = computed(() => (sheet.value ? Math.floor(((nowAt.value ?? -100) / 100) * 7) : -1));
+
+/** In the week in which it is, the class that comes next. */
+const upcoming = computed(() => {
+  const found = ribbon.value?.next_class ?? null;
+  return found && ribbon.value?.current === sheet.value?.key ? found : null;
+});
 
 function along(by: number): void {
   const links = [...document.querySelectorAll<HTMLAnchorElement>("[data-item] .name")];
@@ -50,7 +59,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
   <main v-else-if="sheet" id="content" class="pb-24">
     <SheetHead :sheet="sheet" :slug="slug" />
     <div
-      v-if="sheet.modules.length"
+      v-if="sheet.modules.length || sheet.classes.length"
       class="card sheet"
       :class="{ undated: !sheet.first_day, teaching: sheet.teaching }"
     >
@@ -72,13 +81,22 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
             :style="{ left: `${nowAt}%` }"
           />
         </div>
+        <ClassRow
+          v-if="sheet.first_day && sheet.classes.length"
+          :classes="sheet.classes"
+          :slug="slug"
+          :first-day="sheet.first_day"
+          :zone="sheet.zone"
+          :now="sheet.now"
+          :upcoming="upcoming"
+        />
         <template v-for="module in sheet.modules" :key="module.id">
           <TeacherRows v-if="sheet.teaching" :module="module" :sheet="sheet" :slug="slug" :now-at="nowAt" />
           <StudentRows v-else :module="module" :sheet="sheet" :slug="slug" :now-at="nowAt" />
         </template>
       </div>
     </div>
-    <p v-else class="card mx-3.5 p-5 text-soft sm:mx-6">
+    <p v-if="!sheet.modules.length" class="card mx-3.5 p-5 text-soft sm:mx-6">
       <template v-if="sheet.break_name">{{ t("week.break", { name: sheet.break_name }) }}</template>
       <template v-else>{{ t(sheet.can_lay_out ? "week.emptyTeacher" : "week.empty") }}</template>
     </p>
