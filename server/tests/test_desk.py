@@ -13,6 +13,7 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from tests.base import ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.test_time import schedule_in
 
 BEARINGS, SET_7A = "Field book: bearings", "Set 7A: latitudes and departures"
 MOST = 12
@@ -166,6 +167,20 @@ class TheCourse(DeskCase):
         told = self.teacher.send("PUT", self.path(page.title, "/text"), {"html": html})
         self.assertEqual(told.status_code, 200, told.content[:300])
         self.assertEqual(self.rows("date_check")[0]["count"], before + 1)
+
+    def test_figures_are_read_as_setup_says_and_the_desk_follows_at_once(self) -> None:
+        """8/10 with the weekday Thursday: right where the day comes first; else a Monday before the term."""
+        page = self.item("Latitudes and departures")
+        self.teacher.send("PUT", self.path(page.title, "/text"), {"html": "<p>Bring the tape by Thu 8/10.</p>"})
+        before = self.rows("date_check")[0]["count"]
+        schedule = "/courses/srv-110/schedule"
+        wish = schedule_in(self.teacher.get(schedule).json())
+        change = self.teacher.send("PUT", schedule, wish | {"date_order": "day_first"})
+        self.assertEqual(change.status_code, 200, change.content[:300])
+        self.assertEqual(self.teacher.get(schedule).json()["date_order"], "day_first")
+        self.assertEqual(self.rows("date_check")[0]["count"], before - 1)
+        self.teacher.send("POST", f"/courses/srv-110/changes/{change.json()['change']}/undo")
+        self.assertEqual(self.rows("date_check")[0]["count"], before)
 
     def test_a_course_that_nobody_can_enter_near_its_term_waits_to_be_opened(self) -> None:
         self.assertEqual(self.rows("unopened"), [])

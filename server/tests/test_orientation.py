@@ -119,6 +119,8 @@ class MissedClasses(OrientationCase):
         self.assertIn(READING, titles)
         self.assertIn("Set 7A: latitudes and departures", titles)
         self.assertNotIn("Set 8A: the compass rule", titles)
+        self.assertEqual(day["week"], "7")
+        self.assertIn(("Contour map", "10"), {(r["ref"]["title"], r["ref"]["step"]) for r in day["rows"]})
         self.assertEqual(day["open"], sum(r["row"]["open"] and not r["row"]["done"] for r in day["rows"]))
 
     def test_a_reason_is_filed_read_and_taken_back(self) -> None:

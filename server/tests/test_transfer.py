@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from apps.assignments.models import Brief
 from apps.courses.models import Course, Item, ItemText, Module
@@ -107,6 +107,28 @@ class ReDated(OtherTerms):
             "edition"
         )
         self.assertIn("by Sunday 14 March", text.html)
+        # Said of a Friday of the spring before, and linked to nothing: the Friday of the week with its number.
+        source = layout(Course.objects.get(slug="srv-110-spring"))
+        number = source.calendar.week_of(source.term.first_day + timedelta(weeks=10, days=4)).number
+        friday = laid.calendar.week_by_number[number].days[4]
+        self.assertIn(f"boots on Friday {friday.day} {friday:%B %Y}", text.html)
+
+    def test_days_that_differ_come_along_by_week_and_weekday(self) -> None:
+        """Classes begin in week 1: Mon and Thu of week 0 have none, in each of the two patterns."""
+        days = f"/courses/{COPY}/term-move/days"
+        found = self.teacher.send(
+            "POST", days, {"first_day": "2027-01-11", "last_day": "2027-05-07"} | {"first_week_number": 0}
+        ).json()
+        self.assertEqual(len(found), 2)
+        for pattern in found:
+            self.assertEqual([d["day"] for d in pattern["exceptions"]], ["2027-01-11", "2027-01-14"])
+        later = self.teacher.send("POST", days, {"first_day": "2027-01-11", "last_day": "2027-05-07"}).json()
+        self.assertEqual([p["exceptions"] for p in later], [[], []], "a term without a week 0 has no place for them")
+        self.refused(
+            self.teacher.send("POST", days, {"first_day": "2027-05-07", "last_day": "2027-01-11"}),
+            422,
+            "term.ends_before_start",
+        )
 
     def test_one_undo_takes_everything_back(self) -> None:
         slug = COPY

@@ -4,7 +4,7 @@ from datetime import time
 from fractions import Fraction
 from pathlib import Path
 
-from unvo_core.schedule.calendar import calendar_of
+from unvo_core.schedule.calendar import Calendar, calendar_of
 from unvo_core.schedule.date_check.model import (
     CheckedCategory,
     CheckedCourse,
@@ -19,7 +19,7 @@ from unvo_core.schedule.date_check.run import RULES, date_check
 from unvo_core.schedule.date_check.texts import restyled
 from unvo_core.schedule.spans import Span
 
-from core.tests.schedule.terms import at, autumn, day
+from core.tests.schedule.terms import MON_THU, at, autumn, day, spring, term
 
 GOOD = CheckedItem(
     1,
@@ -153,6 +153,13 @@ class Rules(unittest.TestCase):
         fix = self.overfull(big, small, enough)
         self.assertEqual((fix.kind, fix.place.id, fix.values["week"]), ("move_item", 13, 8))
 
+    def test_a_move_that_is_not_enough_says_what_it_leaves(self) -> None:
+        """Two items of 600 minutes, neither of which the next week has room for, and one of 20."""
+        items = [replace(GOOD, id=n, title=str(n), minutes=m) for n, m in ((11, 600), (12, 600), (13, 20))]
+        found = next(f for f in date_check(course(*items)) if f.code == "week.over_load" and f.place.id == 7)
+        self.assertEqual(found.fix.place.id, 13)
+        self.assertEqual(found.fix.values["minutes"], found.params["minutes"] - 20)
+
     def test_what_others_wait_for_or_is_held_at_a_time_stays(self) -> None:
         awaited = replace(GOOD, id=11, title="a", minutes=300)
         waiting = replace(GOOD, id=12, title="b", minutes=10, after=(11,))
@@ -174,6 +181,37 @@ class Rules(unittest.TestCase):
     def test_the_default_time_is_the_courses_own(self) -> None:
         noon = course(due("2026-10-08T12:30"), default_due_time=time(12, 30))
         self.assertNotIn("due.odd_time", codes(noon))
+
+
+class Copied(unittest.TestCase):
+    """Dates that a copied text still has of the term it was written for."""
+
+    def fix(self, text: str, earlier: Calendar, **changes: object) -> str | None:
+        checked = course(calendar=spring(), earlier=earlier, proses=(prose(text),), **changes)
+        found = [f for f in date_check(checked) if f.code.startswith("prose.")]
+        self.assertEqual(len(found), 1, found)
+        return found[0].fix.values["text"] if found[0].fix else None
+
+    def test_a_class_day_becomes_the_day_of_the_same_class(self) -> None:
+        self.assertEqual(self.fix("We meet on Thursday 10 September 2026.", autumn()), "Monday 1 February 2027")
+
+    def test_another_day_the_same_weekday_of_the_same_week_also_without_a_year(self) -> None:
+        self.assertEqual(self.fix("Bring boots on Friday 4 September 2026.", autumn()), "Friday 29 January 2027")
+        self.assertEqual(self.fix("Bring boots on Friday 4 September.", autumn()), "Friday 29 January")
+
+    def test_a_weekday_that_was_right_then_names_a_date_of_then(self) -> None:
+        """22 March was the Sunday of week 9 in 2026; in the spring of 2027 that is the 28th."""
+        last = calendar_of(term("2026-01-19", "2026-05-10"), MON_THU)
+        self.assertEqual(self.fix("Papers by Sunday 22 March.", last), "Sunday 28 March")
+        self.assertEqual(self.fix("Papers by Friday 22 March.", last), "Monday 22 March")
+
+    def test_what_had_no_place_in_a_week_of_that_term_is_left_to_a_person(self) -> None:
+        self.assertIsNone(self.fix("Closed on Wednesday 21 October 2026.", autumn()))
+        self.assertIsNone(self.fix("Founded on 3 May 1961.", autumn()))
+
+    def test_figures_are_read_in_the_order_of_the_course(self) -> None:
+        """11/9 is the Friday of week 3 when the day comes first, and a Monday in November when the month does."""
+        self.assertEqual(self.fix("Due by Fri 11/9/2026.", autumn(), date_order="day_first"), "Fri 5 February")
 
 
 class Restyled(unittest.TestCase):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Iterable, Mapping
+from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Literal
@@ -20,6 +20,7 @@ from unvo_core.schedule.moments import (
     rule_for,
 )
 from unvo_core.schedule.spans import MOMENTS
+from unvo_core.schedule.term import Week
 
 Landing = Literal["previous", "next", "keep"]
 
@@ -56,6 +57,23 @@ def redate(rules: Mapping[Key, Rule], old: Calendar, new: Calendar, landing: Lan
     return tuple(
         Moved(key, before.get(key), instants.get(key), kept[key], tuple(dict.fromkeys(notes[key]))) for key in rules
     )
+
+
+def same_day(day: date, old: Calendar, new: Calendar) -> date | None:
+    """The day that stands in `new` where `day` stood in `old`: that of the same class, else the same weekday of the
+    same week. None where either term has no such place."""
+    classes = [m.number for m in old.meetings if m.day == day]
+    if classes:
+        meeting = new.meeting(classes[0])
+        return meeting.day if meeting else None
+    return same_weekday(day, old.weeks, new.weeks)
+
+
+def same_weekday(day: date, old: Sequence[Week], new: Sequence[Week]) -> date | None:
+    """The same weekday of the week with the same number; None where either term has no such week."""
+    number = next((w.number for w in old if w.first_day <= day <= w.last_day), None)
+    there = next((w for w in new if number is not None and w.number == number), None)
+    return next((d for d in there.days if d.weekday() == day.weekday()), None) if there else None
 
 
 def _wall(at: datetime, calendar: Calendar) -> datetime:

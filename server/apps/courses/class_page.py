@@ -29,6 +29,7 @@ def class_day(course: Course, number: int, reader: Reader) -> out.ClassDay:
     rows = [row(items[pk], laid, seen, reader) for pk in on_it]
     return out.ClassDay(
         meeting=class_out(meeting),
+        week=week.key if (week := laid.calendar.week_of(meeting.day)) else "",
         zone=course.zone,
         now=reader.now,
         teaching=teaching,

@@ -32,6 +32,7 @@ from unvo_core.schedule.meetings import NO_PATTERN, DayException, Pattern, Rotat
 from unvo_core.schedule.moments import Key, Rule, resolve_all
 from unvo_core.schedule.spans import MOMENTS, Span
 from unvo_core.schedule.term import Break, Term
+from unvo_core.schedule.written_dates import Order
 from unvo_core.schedule.zones import instant_of
 
 from apps.courses.conditions import whens_of
@@ -43,6 +44,10 @@ from apps.courses.structure import GivenAllowance, LaidItem, LaidModule, LaidPar
 def rules_of(items: Iterable[tuple[int, Mapping[str, Any]]]) -> dict[Key, Rule]:
     """The rules of items given as (id, stored moments)."""
     return {(pk, name): rule_of(row) for pk, moments in items for name, row in moments.items()}
+
+
+def date_order_of(course: Course) -> Order:
+    return "day_first" if course.date_order == "day_first" else "month_first"
 
 
 def break_of(row: Row) -> Break:

@@ -20,6 +20,7 @@ from apps.courses.api.papers import read_feed
 from apps.courses.api.reading import enter
 from apps.courses.api.schemas import Changed
 from apps.courses.desk import Seat, Seats, WaitingRow, of_my_students, use_desk_source
+from apps.courses.facts import date_order_of
 from apps.courses.item_pages import file_out
 from apps.courses.marks import ClassMarks, Marks, MarkSource, NewScore, ShownMark, use_marks
 from apps.courses.memberships import Membership, membership
@@ -91,6 +92,7 @@ __all__ = [
     "copy_layout",
     "copy_part_in",
     "course_by_slug",
+    "date_order_of",
     "day_range",
     "drop_wait",
     "enter",

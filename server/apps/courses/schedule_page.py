@@ -9,6 +9,7 @@ from django.db.models import F
 from unvo_core.schedule.load import weekly_minutes
 
 from apps.courses.api import time_schemas as out
+from apps.courses.facts import date_order_of
 from apps.courses.models import Course, Group, MeetingPattern, Section
 from apps.courses.queries import layout
 from apps.courses.sheets import Reader
@@ -42,6 +43,7 @@ def schedule(course: Course, reader: Reader) -> out.Schedule:
         opened_at=course.opened_at,
         turnaround_days=course.turnaround_days,
         answer_days=course.answer_days,
+        date_order=date_order_of(course),
     )
 
 

@@ -89,7 +89,7 @@ def _fix(fix: Fix, zone: ZoneInfo) -> str:
     if fix.kind == "set_moments":
         parts = [f"{MOMENT_NAMES[n]} {moment(at, zone)}" for n, at in fix.values.items() if isinstance(at, datetime)]
         return str(FIXES["set_moments"]) % {"moments": ", ".join(parts)} if parts else str(FIXES["set_moments.none"])
-    return str(FIXES[fix.kind]) % {name: str(value) for name, value in fix.values.items()}
+    return str(FIXES[fix.kind]) % {name: _word(name, value, zone, "") for name, value in fix.values.items()}
 
 
 def _place(course: Course, laid: Layout, finding: Finding) -> tuple[str, str]:

@@ -17,7 +17,7 @@ from unvo_core.schedule.date_check.model import (
 )
 from unvo_core.schedule.date_check.run import date_check
 
-from apps.courses.public import Course, LaidItem, LaidModule, latest_texts, layout
+from apps.courses.public import Course, LaidItem, LaidModule, date_order_of, latest_texts, layout
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
 from apps.transfer.prose import file_keys_in, links_of, plain_text
@@ -55,6 +55,8 @@ def checked_course(course: Course) -> CheckedCourse:
         ghosts=tuple(Ghost(pk, title, scored) for pk, title, scored in ghost_rows(course)),
         default_due_time=course.default_due_time,
         credits=Fraction(str(course.credits)),
+        date_order=date_order_of(course),
+        earlier=layout(course.copied_from).calendar if course.copied_from else None,
     )
 
 

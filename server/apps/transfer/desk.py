@@ -13,7 +13,7 @@ from apps.transfer.checking import findings, key_of
 from apps.transfer.models import Waiver
 
 FINDINGS_KEPT = 64
-_kept: OrderedDict[tuple[int, int, str, int], tuple[Finding, ...]] = OrderedDict()
+_kept: OrderedDict[tuple[object, ...], tuple[Finding, ...]] = OrderedDict()
 
 
 def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
@@ -21,9 +21,15 @@ def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     laying = {pk: seat for pk, seat in seats.items() if seat.member.instructs}
     waived = set(Waiver.objects.filter(course_id__in=list(laying)).values_list("course_id", "key"))
     texts = text_stamps(list(laying))
+    sources = [seat.course.copied_from_id for seat in laying.values() if seat.course.copied_from_id]
+    versions = dict(Course.objects.filter(pk__in=sources).values_list("pk", "layout_version")) if sources else {}
     found = []
     for pk, seat in laying.items():
-        still = [f for f in _findings(seat.course, texts.get(pk, 0)) if (pk, key_of(f)) not in waived]
+        still = [
+            f
+            for f in _findings(seat.course, texts.get(pk, 0), versions.get(seat.course.copied_from_id or 0))
+            if (pk, key_of(f)) not in waived
+        ]
         term = layout(seat.course).term
         # Nobody mends the dates of a term that has ended.
         if still and not (term and term.is_over(now)):
@@ -34,9 +40,10 @@ def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     return found
 
 
-def _findings(course: Course, texts: int) -> tuple[Finding, ...]:
-    """Kept in this process until the layout, the grading or a text changes."""
-    key = (course.pk, course.layout_version, course.zone, texts)
+def _findings(course: Course, texts: int, source_version: int | None) -> tuple[Finding, ...]:
+    """Kept in this process until the layout, the grading, a text, or the course that it was copied from changes."""
+    own = (course.zone, course.term_id, course.default_due_time, course.credits, course.date_order)
+    key = (course.pk, course.layout_version, *own, texts, source_version)
     if key not in _kept:
         _kept[key] = findings(course)
         while len(_kept) > FINDINGS_KEPT:

@@ -65,7 +65,7 @@ FIXES = {
     "practice": _("Make it practice"),
     "rename": _("Call it %(title)s"),
     "set_place": _("Hold it in %(place)s"),
-    "move_item": _("Move '%(title)s' to week %(week)s, with its dates"),
+    "move_item": _("Move '%(title)s' to week %(week)s, with its dates (leaves %(minutes)s here)"),
     "set_category": _("Put it into %(name)s"),
     "set_weights": _("Scale the weights to 100 %%"),
     "set_drops": _("Drop %(lowest)s"),

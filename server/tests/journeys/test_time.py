@@ -181,6 +181,7 @@ class OtherTerm(Journey):
     def test_a_copied_course_is_re_dated_and_its_date_check_cleared_to_zero(self) -> None:
         page = self.page(INSTRUCTOR, "/c/srv-110-2/setup/move")
         self.fill_term(page)
+        expect(page.get_by_text("4 days that differ came along: same week, same weekday.")).to_be_visible()
         page.get_by_role("button", name="Show before and after").click()
         expect(page.get_by_text(re.compile(r"\d+ dates, \d+ of them with a note"))).to_be_visible()
         self.clean_by_axe(page)

@@ -1465,6 +1465,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/term-move/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Carry Days
+         * @description What the days that differ (no class, another day type) are in another term; nothing is changed.
+         */
+        post: operations["apps_courses_api_time_carry_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/term-move/preview": {
         parameters: {
             query?: never;
@@ -2123,6 +2143,16 @@ export interface components {
             /** Minutes */
             minutes: number[];
         };
+        /**
+         * CarriedDays
+         * @description By pattern (`section_id` null: the whole course's), its days that differ, in the new term.
+         */
+        CarriedDays: {
+            /** Exceptions */
+            exceptions: components["schemas"]["DayException"][];
+            /** Section Id */
+            section_id: number | null;
+        };
         /** CategoryRow */
         CategoryRow: {
             arithmetic: components["schemas"]["Arithmetic"];
@@ -2219,7 +2249,7 @@ export interface components {
         };
         /**
          * ClassDay
-         * @description `open`: how many of its items can still be done and are not.
+         * @description `open`: how many of its items can still be done and are not. `week`: the week that it lies in.
          */
         ClassDay: {
             absence: components["schemas"]["AbsenceOut"] | null;
@@ -2239,6 +2269,8 @@ export interface components {
             rows: components["schemas"]["OnClass"][];
             /** Teaching */
             teaching: boolean;
+            /** Week */
+            week: string;
             /** Zone */
             zone: string;
         };
@@ -3381,6 +3413,29 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** NewTerm */
+        NewTerm: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * First Week Number
+             * @default 1
+             */
+            first_week_number: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /**
+             * Week Start
+             * @default 0
+             */
+            week_start: number;
+        };
         /** News */
         News: {
             /**
@@ -4004,6 +4059,11 @@ export interface components {
             classes: components["schemas"]["ClassMeeting"][];
             /** Credits */
             credits: string;
+            /**
+             * Date Order
+             * @enum {string}
+             */
+            date_order: "month_first" | "day_first";
             /** Dated */
             dated: boolean;
             /**
@@ -4046,6 +4106,8 @@ export interface components {
             breaks: components["schemas"]["Break"][];
             /** Credits */
             credits: number | string;
+            /** Date Order */
+            date_order?: ("month_first" | "day_first") | null;
             /**
              * Default Due Time
              * Format: time
@@ -7277,6 +7339,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    apps_courses_api_time_carry_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTerm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarriedDays"][];
                 };
             };
         };

@@ -1,6 +1,6 @@
 import { QueryClient, VueQueryPlugin } from "@tanstack/vue-query";
 import { createApp } from "vue";
-import { Problem } from "@/api/client";
+import { NoAnswer, Problem } from "@/api/client";
 import { i18n } from "@/i18n";
 import "@/ui/tokens.css";
 import { keepWhatIsOpened } from "./offline/keeping";
@@ -20,5 +20,15 @@ const queries = new QueryClient({
   },
 });
 
-createApp(App).use(i18n).use(router).use(VueQueryPlugin, { queryClient: queries }).mount("#app");
+/** A write that failed has said so where it was made (`useWrite`): nothing is left to report. */
+const wasSaid = (error: unknown): boolean => error instanceof Problem || error instanceof NoAnswer;
+
+const app = createApp(App);
+app.config.errorHandler = (error) => {
+  if (!wasSaid(error)) console.error(error);
+};
+addEventListener("unhandledrejection", (event) => {
+  if (wasSaid(event.reason)) event.preventDefault();
+});
+app.use(i18n).use(router).use(VueQueryPlugin, { queryClient: queries }).mount("#app");
 void keepWhatIsOpened(router);

@@ -163,6 +163,8 @@ export default {
     next: "go to the class day after",
     keep: "stay there",
     preview: "Show before and after",
+    carried:
+      "{n} days that differ came along: same week, same weekday. Look at them above. | 1 day that differs came along: same week, same weekday. Look at it above. | {n} days that differ came along: same week, same weekday. Look at them above.",
     apply: "Move the course",
     done: "The course has moved to {term}.",
     item: "Item",

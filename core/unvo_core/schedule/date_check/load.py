@@ -48,7 +48,8 @@ def _items(course: CheckedCourse, number: int) -> list[CheckedItem]:
 
 def _lighter(course: CheckedCourse, number: int, minutes: Mapping[int, int]) -> Fix | None:
     """The move to the next week that leaves this one lightest without overfilling that: the smallest item that is
-    enough, else the largest. Never to an earlier week, where what explains it has not been read."""
+    enough, else the largest; `minutes` is what this week then takes. Never to an earlier week, where what explains
+    it has not been read."""
     module = next((m for m in course.modules if m.week == number + 1), None)
     awaited = {i for item in course.items for i in item.after}
     movable = [
@@ -61,4 +62,5 @@ def _lighter(course: CheckedCourse, number: int, minutes: Mapping[int, int]) -> 
     if not movable or module is None:
         return None
     item = min(enough, key=lambda i: i.minutes) if enough else max(movable, key=lambda i: i.minutes)
-    return Fix("move_item", Place("item", item.id), {"module": module.id, "title": item.title, "week": number + 1})
+    values = {"module": module.id, "title": item.title, "week": number + 1, "minutes": minutes[number] - item.minutes}
+    return Fix("move_item", Place("item", item.id), values)

@@ -128,7 +128,10 @@ class Ghost:
 
 @dataclass(frozen=True)
 class CheckedCourse:
-    """Everything the date check reads. `items` in path order."""
+    """Everything the date check reads. `items` in path order.
+
+    `earlier`: the term of the course that this one was copied from, and with it its texts.
+    """
 
     calendar: Calendar
     items: tuple[CheckedItem, ...]
@@ -139,6 +142,7 @@ class CheckedCourse:
     default_due_time: time = time(23, 59)
     credits: Fraction = Fraction(0)
     date_order: Order = "month_first"
+    earlier: Calendar | None = None
 
     @cached_property
     def item_by_id(self) -> dict[int, CheckedItem]:

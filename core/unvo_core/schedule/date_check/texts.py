@@ -7,6 +7,8 @@ from collections.abc import Iterator
 from datetime import date
 
 from unvo_core.schedule.date_check.model import CheckedCourse, Finding, Fix, Link, Place, Prose, Severity
+from unvo_core.schedule.redate import same_day
+from unvo_core.schedule.term import Term
 from unvo_core.schedule.written_dates import MONTHS, WEEKDAYS, WrittenDate, written_dates
 
 NEAR_CHARACTERS = 120
@@ -18,25 +20,28 @@ def prose_dates(course: CheckedCourse) -> Iterator[Finding]:
     term = course.calendar.term
     if term is None:
         return
-    middle = term.first_day + (term.last_day - term.first_day) / 2
     for prose in course.proses:
-        for written in written_dates(prose.text, middle, course.date_order):
+        for written in written_dates(prose.text, _middle(term), course.date_order):
             found = (
                 _outside(course, prose, written)
                 or _unlike_its_item(course, prose, written)
-                or _wrong_weekday(prose, written)
+                or _wrong_weekday(course, prose, written)
             )
             if found is not None:
                 yield found
+
+
+def _middle(term: Term) -> date:
+    return term.first_day + (term.last_day - term.first_day) / 2
 
 
 def _outside(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
     weeks = course.calendar.weeks
     if weeks[0].first_day <= written.day <= weeks[-1].last_day:
         return None
-    item_day = _day_of_link(course, prose, written)
+    day = _day_of_link(course, prose, written) or _redated(course, prose, written)
     params = {"title": prose.title, "text": written.text, "day": written.day}
-    return Finding("prose.outside_term", Severity.WRONG, _place(prose), params, _rewrite(prose, written, item_day))
+    return Finding("prose.outside_term", Severity.WRONG, _place(prose), params, _rewrite(prose, written, day))
 
 
 def _unlike_its_item(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
@@ -52,11 +57,24 @@ def _unlike_its_item(course: CheckedCourse, prose: Prose, written: WrittenDate) 
     return Finding("prose.unlike_item", Severity.WRONG, _place(prose), params, _rewrite(prose, written, day))
 
 
-def _wrong_weekday(prose: Prose, written: WrittenDate) -> Finding | None:
+def _wrong_weekday(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
+    """Where the weekday was right in the term that the text comes from, the whole date is of that term."""
     if not written.weekday_is_wrong:
         return None
+    day = _redated(course, prose, written) or written.day
     params = {"title": prose.title, "text": written.text, "day": written.day}
-    return Finding("prose.weekday", Severity.WRONG, _place(prose), params, _rewrite(prose, written, written.day))
+    return Finding("prose.weekday", Severity.WRONG, _place(prose), params, _rewrite(prose, written, day))
+
+
+def _redated(course: CheckedCourse, prose: Prose, written: WrittenDate) -> date | None:
+    """What a date of the term that the text was copied from is in this one, by the same class or week."""
+    if course.earlier is None or course.earlier.term is None:
+        return None
+    read_then = written_dates(prose.text, _middle(course.earlier.term), course.date_order)
+    then = next((w for w in read_then if w.start == written.start), None)
+    if then is None or then.weekday_is_wrong:
+        return None
+    return same_day(then.day, course.earlier, course.calendar)
 
 
 def _place(prose: Prose) -> Place:

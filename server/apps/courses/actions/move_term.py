@@ -4,18 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
+from typing import Any
 
 from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.moments import Key, Rule, rule_for
-from unvo_core.schedule.redate import Landing, redate
+from unvo_core.schedule.redate import Landing, redate, same_weekday
 from unvo_core.schedule.repace import Paced, module_weeks, repace
 from unvo_core.schedule.spans import MOMENTS
+from unvo_core.schedule.term import Term, weeks
 
 from apps.courses.actions.layout_change import Edit, apply, lock
-from apps.courses.actions.set_schedule import ScheduleWish, calendar_wished, schedule_edits
+from apps.courses.actions.set_schedule import ScheduleWish, calendar_wished, refuse_bad_term, schedule_edits
 from apps.courses.memberships import membership
-from apps.courses.models import Course, Item, Module
+from apps.courses.models import Course, Item, MeetingPattern, Module
 from apps.courses.policies import can_lay_out
 from apps.courses.queries import layout
 from apps.courses.rules import row_of
@@ -42,6 +44,21 @@ class TermMove:
     rules: dict[int, dict[str, Rule]]
     weeks: dict[int, int]
     new: Calendar
+
+
+def carried_days(
+    actor: Actor, course: Course, first_day: date, last_day: date, first_week_number: int, week_start: int
+) -> list[tuple[int | None, list[dict[str, Any]]]]:
+    """The days that differ from the pattern of each section, on the same weekday of the same week of another term."""
+    laid = _dated(actor, course)
+    new = Term("", first_day, last_day, laid.zone, week_start, first_week_number)
+    refuse_bad_term(new)
+    there = weeks(new)
+    found = []
+    for pattern in MeetingPattern.objects.filter(course=course).order_by("section_id"):
+        moved = [(same_weekday(date.fromisoformat(e["day"]), laid.weeks, there), e) for e in pattern.exceptions]
+        found.append((pattern.section_id, [e | {"day": day.isoformat()} for day, e in moved if day is not None]))
+    return found
 
 
 def plan_redate(actor: Actor, course: Course, wish: ScheduleWish, landing: Landing) -> TermMove:
@@ -71,8 +88,8 @@ def plan_repace(actor: Actor, course: Course, wish: ScheduleWish) -> TermMove:
                 rules[(item.id, name)] = rule_for(after.astimezone(new.zone).replace(tzinfo=None), new)
             if before is not None or after is not None:
                 lines.append(Line(item.id, name, before, after))
-    weeks = module_weeks(found, {i.id: i.module_id for i in items}, new)
-    changed = {m.id: weeks.get(m.id, 1) for m in laid.all if weeks.get(m.id, m.week) != m.week}
+    to_week = module_weeks(found, {i.id: i.module_id for i in items}, new)
+    changed = {m.id: to_week.get(m.id, 1) for m in laid.all if to_week.get(m.id, m.week) != m.week}
     return TermMove(tuple(lines), _by_item(rules), changed, new)
 
 

@@ -11,6 +11,7 @@ from unvo_core.schedule.calendar import Calendar, calendar_of
 from unvo_core.schedule.meetings import NO_PATTERN, pattern_problems
 from unvo_core.schedule.term import Break, term_problems
 from unvo_core.schedule.term import Term as CoreTerm
+from unvo_core.schedule.written_dates import Order
 
 from apps.courses.actions.layout_change import Edit, apply, lock
 from apps.courses.facts import pattern_of
@@ -48,12 +49,14 @@ class ScheduleWish:
     patterns: Sequence[PatternWish]
     turnaround_days: int | None = None
     answer_days: int | None = None
+    date_order: Order | None = None
 
     @property
-    def promises(self) -> dict[str, int]:
-        """What is promised to students, where it is to change."""
-        wished = {"turnaround_days": self.turnaround_days, "answer_days": self.answer_days}
-        return {name: days for name, days in wished.items() if days is not None}
+    def course_fields(self) -> dict[str, Any]:
+        """What stands at the course itself; of what may be left out, only what is to change."""
+        names = ("turnaround_days", "answer_days", "date_order")
+        wished = {name: getattr(self, name) for name in names if getattr(self, name) is not None}
+        return {"zone": self.zone, "default_due_time": self.default_due_time, "credits": self.credits, **wished}
 
 
 def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecord:
@@ -66,13 +69,7 @@ def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecor
 def schedule_edits(course: Course, wish: ScheduleWish) -> list[Edit]:
     """The edits that give a locked course this schedule; refused when it can't be one."""
     _refuse_bad(wish)
-    edits = [
-        Edit(
-            "course",
-            course,
-            {"zone": wish.zone, "default_due_time": wish.default_due_time, "credits": wish.credits, **wish.promises},
-        )
-    ]
+    edits = [Edit("course", course, wish.course_fields)]
     term = _own_term(course, edits)
     fields = {
         "name": one_line(wish.name, "Name", 100),
@@ -97,15 +94,19 @@ def calendar_wished(wish: ScheduleWish) -> Calendar:
 def _refuse_bad(wish: ScheduleWish) -> None:
     if wish.zone not in available_timezones():
         raise Refused("schedule.zone", zone=wish.zone)
-    refuse_problems(term_problems(_term(wish)))
-    if (wish.last_day - wish.first_day).days > LONGEST_TERM_DAYS:
-        raise Refused("term.too_long", most=LONGEST_TERM_DAYS)
+    refuse_bad_term(_term(wish))
     for pattern in wish.patterns:
         try:
             made = pattern_of(_columns(pattern))
         except (KeyError, ValueError, TypeError):
             raise Refused("meeting.unreadable") from None
         refuse_problems(pattern_problems(made))
+
+
+def refuse_bad_term(term: CoreTerm) -> None:
+    refuse_problems(term_problems(term))
+    if (term.last_day - term.first_day).days > LONGEST_TERM_DAYS:
+        raise Refused("term.too_long", most=LONGEST_TERM_DAYS)
 
 
 def _term(wish: ScheduleWish) -> CoreTerm:

@@ -34,9 +34,10 @@ class AbsenceOut(BaseModel):
 
 
 class ClassDay(BaseModel):
-    """`open`: how many of its items can still be done and are not."""
+    """`open`: how many of its items can still be done and are not. `week`: the week that it lies in."""
 
     meeting: ClassMeeting
+    week: str
     zone: str
     now: datetime
     teaching: bool

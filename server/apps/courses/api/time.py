@@ -8,7 +8,7 @@ from unvo_core.schedule.term import Break
 from apps.courses import allowing, schedule_page, term_map, today
 from apps.courses.access import ref
 from apps.courses.actions import allow, set_schedule
-from apps.courses.actions.move_term import TermMove, apply_move, plan_redate, plan_repace
+from apps.courses.actions.move_term import TermMove, apply_move, carried_days, plan_redate, plan_repace
 from apps.courses.actions.open_course import open_course
 from apps.courses.actions.set_moments import set_moments, shift_items
 from apps.courses.api import schemas as s
@@ -95,6 +95,13 @@ def read_holidays(
         places={k: list(v) for k, v in known_places().items()},
         found=[t.Break(name=b.name, first_day=b.first_day, last_day=b.last_day) for b in found],
     )
+
+
+@router.post("/courses/{slug}/term-move/days", response=list[t.CarriedDays])
+def carry_days(request: SignedIn, slug: str, payload: t.NewTerm) -> list[t.CarriedDays]:
+    """What the days that differ (no class, another day type) are in another term; nothing is changed."""
+    found = carried_days(actor_of(request), course_by_slug(slug), **payload.model_dump())
+    return [t.CarriedDays(section_id=s, exceptions=[t.DayException(**e) for e in days]) for s, days in found]
 
 
 @router.post("/courses/{slug}/term-move/preview", response=t.TermMove)

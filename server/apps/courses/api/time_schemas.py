@@ -221,6 +221,7 @@ class ScheduleIn(BaseModel):
     patterns: list[Pattern]
     turnaround_days: Annotated[int, Field(ge=0, le=90)] | None = None
     answer_days: Annotated[int, Field(ge=0, le=30)] | None = None
+    date_order: Literal["month_first", "day_first"] | None = None
 
 
 class Choice(BaseModel):
@@ -250,6 +251,7 @@ class Schedule(BaseModel):
     opened_at: datetime | None
     turnaround_days: int
     answer_days: int
+    date_order: Literal["month_first", "day_first"]
 
 
 class TermMoveIn(BaseModel):
@@ -258,6 +260,20 @@ class TermMoveIn(BaseModel):
     how: Literal["redate", "repace"]
     schedule: ScheduleIn
     landing: Literal["previous", "next", "keep"] = "previous"
+
+
+class NewTerm(BaseModel):
+    first_day: Day
+    last_day: Day
+    first_week_number: Annotated[int, Field(ge=0, le=60)] = 1
+    week_start: Annotated[int, Field(ge=0, le=6)] = 0
+
+
+class CarriedDays(BaseModel):
+    """By pattern (`section_id` null: the whole course's), its days that differ, in the new term."""
+
+    section_id: int | None
+    exceptions: list[DayException]
 
 
 class MovedMoment(BaseModel):

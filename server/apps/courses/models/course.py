@@ -12,7 +12,7 @@ class Course(models.Model):
     which no rollback gives out twice, so a layout that was read once can be kept under it.
     Students enter a course once it is opened. `turnaround_days`: within how many days work comes back;
     `answer_days`: within how many a question or a report is answered. `syllabus`: the item whose text is
-    the course's syllabus."""
+    the course's syllabus. `date_order`: how dates in figures are read in its texts."""
 
     slug = models.SlugField(max_length=60, unique=True)
     code = models.CharField(max_length=20)
@@ -21,6 +21,9 @@ class Course(models.Model):
     zone = models.CharField(max_length=64)
     credits = models.DecimalField(max_digits=4, decimal_places=1, default=0)
     default_due_time = models.TimeField(default=time(23, 59))
+    date_order = models.CharField(
+        max_length=12, default="month_first", choices=[(o, o) for o in ("month_first", "day_first")]
+    )
     turnaround_days = models.PositiveSmallIntegerField(default=7)
     answer_days = models.PositiveSmallIntegerField(default=2)
     opened_at = models.DateTimeField(null=True)

@@ -10,7 +10,6 @@ const { ribbon, chosen, thin } = defineProps<{ ribbon: Shapes["Ribbon"]; chosen:
 const { t } = useI18n();
 const router = useRouter();
 const strip = useTemplateRef<HTMLElement>("strip");
-const most = computed(() => Math.max(0, ...ribbon.cells.flatMap((c) => c.days)));
 const at = computed(() => ribbon.cells.findIndex((c) => c.key === chosen));
 
 function showChosen(): void {
@@ -53,7 +52,6 @@ watch(
       :ribbon="ribbon"
       :chosen="cell.key === chosen"
       :thin="thin"
-      :most="most"
     />
   </nav>
 </template>

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { computed } from "vue";
 
-/** The load of a week's seven days as thin bars; `most` is the fullest day that they are drawn against. */
-const { minutes, most, label = "" } = defineProps<{ minutes: number[]; most: number; label?: string }>();
-const bars = computed(() => minutes.map((m) => (m && most ? Math.max(8, Math.round((m / most) * 100)) : 0)));
+/** The load of a week's seven days as thin bars; from `FULL` minutes on a bar is as tall as it gets. */
+const { minutes, label = "" } = defineProps<{ minutes: number[]; label?: string }>();
+const FULL = 240;
+const LEAST = 12;
+const bars = computed(() =>
+  minutes.map((m) => (m ? Math.min(100, Math.max(LEAST, Math.round((m / FULL) * 100))) : 0)),
+);
 </script>
 
 <template>
@@ -19,15 +23,13 @@ const bars = computed(() => minutes.map((m) => (m && most ? Math.max(8, Math.rou
 
 <style scoped>
 .bars {
-  display: inline-flex;
-  gap: 1px;
+  display: flex;
+  gap: 2px;
   align-items: flex-end;
-  width: 27px;
-  height: 11px;
-  border-bottom: 1px solid var(--rule);
+  height: 100%;
 }
 .bars i {
   flex: 1;
-  background: var(--ink-soft);
+  background: var(--span);
 }
 </style>

@@ -7,12 +7,11 @@ import { stepPath } from "@/app/addresses";
 import DayBars from "./DayBars.vue";
 import { useTimes } from "@/ui/moment/zones";
 
-const { cell, ribbon, chosen, thin, most } = defineProps<{
+const { cell, ribbon, chosen, thin } = defineProps<{
   cell: Shapes["Cell"];
   ribbon: Shapes["Ribbon"];
   chosen: boolean;
   thin: boolean;
-  most: number;
 }>();
 const { t } = useI18n();
 const times = useTimes(() => ribbon.zone);
@@ -42,12 +41,7 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
     <span v-if="load && !thin" class="load" :class="{ over: cell.over }">{{ load }}</span>
     <span v-if="cell.over" class="sr-only">{{ t("ribbon.over") }}</span>
     <span v-if="cell.first_day && !thin" class="day">{{ times.date(cell.first_day) }}</span>
-    <DayBars
-      v-if="cell.minutes && cell.days.length && !thin"
-      class="bars"
-      :minutes="cell.days"
-      :most="most"
-    />
+    <DayBars v-if="cell.minutes && cell.days.length && !thin" class="bars" :minutes="cell.days" />
     <span :class="ribbon.dated || thin ? 'sr-only' : 'topic'">{{ cell.topic }}</span>
     <span v-if="cell.done !== null" class="fill"><i :style="{ width: `${percent}%` }" /></span>
     <span class="sr-only">
@@ -89,7 +83,9 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
 .bars {
   position: absolute;
   right: 7px;
-  top: 27px;
+  bottom: 18px;
+  left: 7px;
+  height: 8px;
 }
 .over {
   color: var(--late);

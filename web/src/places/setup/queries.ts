@@ -38,6 +38,10 @@ export const useHolidayPlaces = () =>
     staleTime: Infinity,
   });
 
+/** What the days that differ from the pattern are in another term. */
+export const carriedDays = (slug: string, body: Shapes["NewTerm"]) =>
+  told(client.POST("/api/courses/{slug}/term-move/days", { params: { path: { slug } }, body }));
+
 export const previewMove = (slug: string, body: Shapes["TermMoveIn"]) =>
   told(client.POST("/api/courses/{slug}/term-move/preview", { params: { path: { slug } }, body }));
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
@@ -9,8 +9,8 @@ import { useSaid } from "@/places/week/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { useTimes } from "@/ui/moment/zones";
-import { formOf, type Form } from "../model/schedule";
-import { previewMove, useSetupWrites } from "../queries";
+import { daysIn, formOf, withDays, type Form } from "../model/schedule";
+import { carriedDays, previewMove, useSetupWrites } from "../queries";
 import ScheduleFields from "./ScheduleFields.vue";
 
 /** Re-date or repace: every date before and after, then one change with one undo. */
@@ -21,17 +21,38 @@ const writes = useSetupWrites(() => slug);
 const said = useSaid(() => slug);
 const before = useTimes(() => schedule.zone);
 /** Breaks and single days belong to the old term; the new one gets its own. */
-const fresh = (): Form => {
-  const found = formOf(schedule);
-  return { ...found, breaks: [], patterns: found.patterns.map((p) => ({ ...p, exceptions: [] })) };
-};
-const form = ref<Form>(fresh());
+const form = ref<Form>(withDays({ ...formOf(schedule), breaks: [] }, []));
 const after = useTimes(() => form.value.zone);
 const how = ref<"redate" | "repace">("redate");
 const landing = ref<"previous" | "next" | "keep">("previous");
 const shown = ref<Shapes["TermMove"] | null>(null);
 const refused = ref("");
 const onlyNoted = ref(false);
+const carried = ref(0);
+/** The single days that were brought along; what a hand has changed since is left alone. */
+let proposed = daysIn(form.value);
+
+watch(
+  [
+    how,
+    () => form.value.first_day,
+    () => form.value.last_day,
+    () => form.value.first_week_number,
+    () => form.value.week_start,
+  ],
+  async () => {
+    if (daysIn(form.value) !== proposed) return;
+    const { first_day, last_day, first_week_number, week_start } = form.value;
+    const ready = how.value === "redate" && first_day !== schedule.first_day && first_day < last_day;
+    const found = ready
+      ? await carriedDays(slug, { first_day, last_day, first_week_number, week_start }).catch(() => [])
+      : [];
+    if (daysIn(form.value) !== proposed) return;
+    form.value = withDays(form.value, found);
+    proposed = daysIn(form.value);
+    carried.value = found.reduce((n, one) => n + one.exceptions.length, 0);
+  },
+);
 const wish = (): Shapes["TermMoveIn"] => ({ how: how.value, schedule: form.value, landing: landing.value });
 const noted = computed(() => (shown.value?.lines ?? []).filter((l) => l.notes.length));
 const lines = computed(() => (onlyNoted.value ? noted.value : (shown.value?.lines ?? [])));
@@ -68,6 +89,9 @@ async function apply(): Promise<void> {
         </label>
       </div>
       <ScheduleFields v-model="form" :sections="schedule.sections" />
+      <p role="status" class="text-[14px] text-soft">
+        <template v-if="carried">{{ t("move.carried", { n: carried }, carried) }}</template>
+      </p>
       <div class="flex flex-wrap items-center gap-4">
         <label v-if="how === 'redate'" class="flex items-center gap-2 text-[14px]"
           >{{ t("move.landing") }}

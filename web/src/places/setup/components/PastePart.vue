@@ -9,13 +9,13 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { previewPaste, useSetupWrites } from "../queries";
 
-const { slug } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
+const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const writes = useSetupWrites(() => slug);
 const { undo } = useLayoutWrites(() => slug);
 const text = ref("");
-const order = ref<"month_first" | "day_first">("month_first");
+const order = ref(schedule.date_order);
 const shown = ref<Shapes["Paste"] | null>(null);
 const refused = ref("");
 

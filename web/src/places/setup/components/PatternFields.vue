@@ -87,7 +87,7 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
         />
       </label>
     </div>
-    <div v-for="(one, n) in exceptions" :key="`x${n}`" class="line">
+    <div v-for="(one, n) in exceptions" :key="`x${n}`" class="line differs">
       <input
         class="field figures"
         type="date"
@@ -112,7 +112,6 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
         :value="one.why"
         @change="setException(n, { why: valueOf($event) })"
       />
-      <span />
       <UiButton look="text" @click="set({ exceptions: exceptions.filter((_, at) => at !== n) })">{{
         t("setup.remove")
       }}</UiButton>
@@ -133,8 +132,12 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
   grid-template-columns: 150px 120px 120px minmax(90px, 1fr) auto;
   gap: 8px;
 }
+.differs {
+  grid-template-columns: 150px 120px minmax(90px, 1fr) auto;
+}
 @media screen and (max-width: 719px) {
-  .line {
+  .line,
+  .differs {
     grid-template-columns: 1fr 1fr;
   }
 }

@@ -117,6 +117,17 @@ const setPattern = (n: number, pattern: Pattern): void =>
         max="30"
         @set="(v) => set({ answer_days: Number(v) })"
       />
+      <UiField v-slot="{ field }" :label="t('paste.order')">
+        <select
+          :id="field"
+          class="field"
+          :value="form.date_order"
+          @change="set({ date_order: valueOf($event) as Form['date_order'] })"
+        >
+          <option value="month_first">{{ t("paste.month_first") }}</option>
+          <option value="day_first">{{ t("paste.day_first") }}</option>
+        </select>
+      </UiField>
     </div>
     <fieldset class="grid gap-2">
       <legend class="mb-1 font-semibold">{{ t("setup.breaks") }}</legend>

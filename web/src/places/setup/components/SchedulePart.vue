@@ -25,7 +25,6 @@ const asking = ref(false);
 const gaps = computed(() => schedule.classes.filter((c) => c.moved_by_clock));
 const most = computed(() => Math.max(schedule.usual_minutes, ...schedule.weeks.map((w) => w.minutes), 1));
 
-const fullest = computed(() => Math.max(0, ...schedule.weeks.flatMap((w) => w.days.map((d) => d.minutes))));
 /** 'Mon 12 1 h 15, Thu 15 2 h': class, and work due, on the days that have any. */
 const daysOf = (week: Shapes["MapWeek"]): string =>
   week.days
@@ -93,12 +92,8 @@ function open(): void {
           ><i :class="week.load" :style="{ width: `${(week.minutes / most) * 100}%` }" /><b
             :style="{ left: `${(schedule.usual_minutes / most) * 100}%` }"
         /></span>
-        <span class="hidden sm:inline"
-          ><DayBars
-            v-if="week.minutes"
-            :minutes="week.days.map((d) => d.minutes)"
-            :most="fullest"
-            :label="daysOf(week)"
+        <span class="hidden h-[14px] sm:block"
+          ><DayBars v-if="week.minutes" :minutes="week.days.map((d) => d.minutes)" :label="daysOf(week)"
         /></span>
         <span class="figures">{{ week.minutes ? effortWords(week.minutes, t) : "" }}</span>
         <span class="text-[13px]" :class="week.load === 'over' ? 'text-late' : 'text-soft'">{{
@@ -118,7 +113,7 @@ h2 {
 }
 .load {
   display: grid;
-  grid-template-columns: 30px minmax(0, 220px) minmax(0, 1fr) 30px 90px 170px;
+  grid-template-columns: 30px minmax(0, 220px) minmax(0, 1fr) 56px 90px 170px;
   gap: 10px;
   align-items: center;
   padding: 4px 14px;

@@ -17,6 +17,7 @@ export function formOf(found: Shapes["Schedule"]): Form {
     credits: found.credits,
     turnaround_days: found.turnaround_days,
     answer_days: found.answer_days,
+    date_order: found.date_order,
     breaks: found.breaks.map((b) => ({ ...b })),
     patterns: found.patterns.length
       ? found.patterns.map((p) => JSON.parse(JSON.stringify(p)) as Pattern)
@@ -53,3 +54,13 @@ export function withTypes(pattern: Pattern, text: string): Pattern {
 export function missing(breaks: Shapes["Break"][], holidays: Shapes["Break"][]): Shapes["Break"][] {
   return holidays.filter((h) => !breaks.some((b) => b.first_day <= h.first_day && h.last_day <= b.last_day));
 }
+
+/** The form with these days that differ, by pattern, and no others. */
+export function withDays(form: Form, days: Shapes["CarriedDays"][]): Form {
+  const of = (id: number | null | undefined) =>
+    days.find((d) => d.section_id === (id ?? null))?.exceptions ?? [];
+  return { ...form, patterns: form.patterns.map((p) => ({ ...p, exceptions: of(p.section_id) })) };
+}
+
+/** Which days differ in it, to tell whether a hand has changed them. */
+export const daysIn = (form: Form): string => JSON.stringify(form.patterns.map((p) => p.exceptions ?? []));

@@ -72,7 +72,11 @@ function drop(day: string): void {
         @drop.prevent="drop(day.day)"
       >
         <span class="day-name">{{ times.lane(day.day) }}</span>
-        <span v-if="day.minutes" class="minutes" :title="t('term.dayLoad')"
+        <span
+          v-if="day.minutes"
+          class="minutes"
+          :class="{ below: !day.classes.length }"
+          :title="t('term.dayLoad')"
           ><span class="sr-only">{{ t("term.dayLoad") }} </span>{{ effortWords(day.minutes, t) }}</span
         >
         <span v-if="day.off && week.number !== null" class="note">{{ day.off }}</span>
@@ -129,6 +133,11 @@ function drop(day: string): void {
 .head span:first-child {
   padding-left: 12px;
 }
+.day {
+  display: flex;
+  flex-direction: column;
+  position: relative;
+}
 .day,
 .load {
   min-width: 0;
@@ -163,11 +172,18 @@ function drop(day: string): void {
 .day-name {
   display: none;
 }
-.day .minutes {
-  float: right;
-  margin-left: 6px;
+.minutes {
+  position: absolute;
+  top: 4px;
+  right: 6px;
   color: var(--ink-soft);
   font: 11px/1.5 var(--font-mono);
+}
+.minutes.below {
+  position: static;
+  order: 1;
+  margin-top: auto;
+  text-align: right;
 }
 .current {
   scroll-margin-top: 12px;
@@ -231,6 +247,11 @@ function drop(day: string): void {
   .day:has(.entry),
   .day:has(.note) {
     display: block;
+  }
+  .minutes,
+  .minutes.below {
+    position: static;
+    float: right;
   }
   .day-name {
     display: inline-block;

@@ -35,6 +35,8 @@ const detail = computed(() => {
     });
   return [...new Set(classes.map((one) => one.place).filter(Boolean))].join(" · ");
 });
+/** On a narrow screen it stands by its name already. */
+const listed = computed(() => classes.some((one) => one.number === upcoming?.number));
 </script>
 
 <template>
@@ -54,7 +56,7 @@ const detail = computed(() => {
         ><span class="whole">{{ one.name }}</span></RouterLink
       >
     </div>
-    <span class="detail">{{ detail }}</span>
+    <span class="detail" :class="{ listed }">{{ detail }}</span>
   </section>
 </template>
 
@@ -130,6 +132,9 @@ const detail = computed(() => {
   .detail {
     flex-basis: 100%;
     padding: 0;
+  }
+  .listed {
+    display: none;
   }
 }
 </style>

@@ -32,14 +32,16 @@ const choices = computed(() => [
 ]);
 
 async function change(wish: Partial<Shapes["ModuleChange"]>): Promise<void> {
-  naming.value = "";
-  objectives.value = null;
   said(null, await writes.changeModule.mutateAsync({ id: module.id, ...wish }));
 }
 
 async function addPart(title: string): Promise<void> {
-  naming.value = "";
   said(null, await writes.newPart.mutateAsync({ module: module.id, title }));
+}
+
+async function setObjectives(): Promise<void> {
+  await change({ objectives: (objectives.value ?? "").split("\n") });
+  objectives.value = null;
 }
 
 async function choose(key: string): Promise<void> {
@@ -60,7 +62,7 @@ async function choose(key: string): Promise<void> {
       class="max-w-md"
       :value="module.title"
       :label="t('layout.module')"
-      @keep="(title) => change({ title })"
+      :save="(title) => change({ title })"
       @stop="naming = ''"
     />
     <span v-else class="font-head text-[14px] font-bold">{{ module.title }}</span>
@@ -78,7 +80,7 @@ async function choose(key: string): Promise<void> {
     >
   </div>
   <div v-if="naming === 'part'" class="border-b border-rule-faint bg-band px-9 py-1">
-    <TitleField class="max-w-md" value="" :label="t('layout.part')" @keep="addPart" @stop="naming = ''" />
+    <TitleField class="max-w-md" value="" :label="t('layout.part')" :save="addPart" @stop="naming = ''" />
   </div>
   <ConditionsDialog
     v-if="waiting"
@@ -89,7 +91,7 @@ async function choose(key: string): Promise<void> {
     @close="waiting = false"
   />
   <UiDialog :open="objectives !== null" :title="t('layout.objectives')" @close="objectives = null">
-    <form @submit.prevent="change({ objectives: (objectives ?? '').split('\n') })">
+    <form @submit.prevent="setObjectives">
       <label class="mb-1 block text-[14px] text-soft" :for="`objectives-${module.id}`">{{
         t("layout.objectivesHint")
       }}</label>

@@ -19,7 +19,6 @@ const open = ref(false);
 const copying = ref(false);
 
 async function make(title: string): Promise<void> {
-  open.value = false;
   said(t("layout.made", { title }), await writes.newModule.mutateAsync({ title, week }));
 }
 </script>
@@ -31,7 +30,7 @@ async function make(title: string): Promise<void> {
       class="max-w-md"
       value=""
       :label="t('layout.module')"
-      @keep="make"
+      :save="make"
       @stop="open = false"
     />
     <div v-else class="flex flex-wrap gap-2">

@@ -8,7 +8,16 @@ import { effortWords } from "../model/states";
 import RowState from "./RowState.vue";
 import SpanLanes from "./SpanLanes.vue";
 
-const { row, slug, zone, now, firstDay, nowAt, current } = defineProps<{
+const {
+  row,
+  slug,
+  zone,
+  now,
+  firstDay,
+  nowAt,
+  current,
+  note = "",
+} = defineProps<{
   row: Row;
   slug: string;
   zone: string;
@@ -16,10 +25,12 @@ const { row, slug, zone, now, firstDay, nowAt, current } = defineProps<{
   firstDay: string | null;
   nowAt: number | null;
   current: boolean;
+  note?: string;
 }>();
 const { t } = useI18n();
 const facts = computed(() => {
   const parts = [t(`kind.${row.kind}`)];
+  if (note) parts.unshift(note);
   if (row.pages) parts.push(t("slides.pages", { n: row.pages }, row.pages));
   if (row.minutes) parts.push(effortWords(row.minutes, t));
   if (row.points !== null) parts.push(t("size.points", { n: row.points }, row.points));

@@ -97,12 +97,10 @@ async function moveEnd(row: Shapes["Row"], end: "opens" | "due", days: number): 
 }
 
 async function rename(id: number, title: string): Promise<void> {
-  naming.value = null;
   said(null, await writes.changeItem.mutateAsync({ id, title }));
 }
 
 async function renamePart(id: number, title: string): Promise<void> {
-  naming.value = null;
   said(null, await writes.renamePart.mutateAsync({ id, title }));
 }
 
@@ -156,7 +154,7 @@ const partChoices = computed(() => [
           class="max-w-md"
           :value="group.title"
           :label="t('layout.part')"
-          @keep="(title) => renamePart(group.id!, title)"
+          :save="(title) => renamePart(group.id!, title)"
           @stop="naming = null"
         />
         <h2 v-else class="font-head text-[13px] font-semibold text-soft">{{ group.title }}</h2>
@@ -200,7 +198,7 @@ const partChoices = computed(() => [
               v-if="isNaming('item', row.id)"
               :value="row.title"
               :label="t('layout.title')"
-              @keep="(title) => rename(row.id, title)"
+              :save="(title) => rename(row.id, title)"
               @stop="naming = null"
             />
             <RouterLink

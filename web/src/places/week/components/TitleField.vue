@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref, useTemplateRef } from "vue";
 
-/** A title edited in place: Enter or leaving keeps it, Escape gives it up. */
-const { value, label } = defineProps<{ value: string; label: string }>();
-const emit = defineEmits<{ keep: [title: string]; stop: [] }>();
+/** A title edited in place: Enter or leaving keeps it, Escape gives it up; what was refused stays to be mended. */
+const { value, label, save } = defineProps<{
+  value: string;
+  label: string;
+  save: (title: string) => Promise<unknown>;
+}>();
+const emit = defineEmits<{ stop: [] }>();
 const text = ref(value);
 const input = useTemplateRef<HTMLInputElement>("input");
 let over = false;
@@ -13,12 +17,18 @@ onMounted(async () => {
   input.value?.select();
 });
 
-function keep(): void {
+async function keep(): Promise<void> {
   if (over) return;
   over = true;
   const title = text.value.trim();
-  if (title && title !== value) emit("keep", title);
-  else emit("stop");
+  try {
+    if (title && title !== value) await save(title);
+    emit("stop");
+  } catch {
+    // The write has said what is wrong with it.
+    over = false;
+    input.value?.focus();
+  }
 }
 
 function stop(): void {

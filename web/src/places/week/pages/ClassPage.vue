@@ -102,6 +102,7 @@ async function keep(): Promise<void> {
         :first-day="null"
         :now-at="null"
         :current="false"
+        :note="one.ref.step === day.week ? '' : t('item.stepWeek', { n: one.ref.step })"
       />
     </div>
   </main>
