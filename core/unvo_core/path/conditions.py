@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
 from fractions import Fraction
+from typing import NamedTuple
 
 
 class Join(StrEnum):
@@ -63,11 +64,11 @@ class When:
     join: Join = Join.ALL
 
 
-@dataclass(frozen=True, slots=True)
-class Missing:
+class Missing(NamedTuple):
     """What would open it: do `items`, reach `scores` (item, percent), wait `until`, ask a teacher (`by_hand`).
 
-    All of these are needed. `or_at`: it opens at this instant anyway.
+    All of these are needed. `or_at`: it opens at this instant anyway. A tuple, because one is made for each
+    condition and person.
     """
 
     items: tuple[int, ...] = ()
@@ -121,14 +122,20 @@ def whens_for(whens: Iterable[When], groups: frozenset[int], section: int | None
     return tuple(kept)
 
 
-def missing(whens: Iterable[When], known: Known) -> Missing:
+def missing(whens: Sequence[When], known: Known) -> Missing:
     """All of `whens` must hold: what is missing for that, the least of it where there is a choice."""
+    if len(whens) == 1:
+        return _missing_of(whens[0], known)
     return _joined([_missing_of(when, known) for when in whens])
 
 
 def _missing_of(when: When, known: Known) -> Missing:
+    if len(when.of) == 1:
+        return _missing_for(when.of[0], known)
+    if when.join is Join.ALL:
+        return _joined([_missing_for(c, known) for c in when.of])
     each = [_missing_for(c, known) for c in when.of if not isinstance(c, For)]
-    if when.join is Join.ALL or len(each) < 2:
+    if len(each) < 2:
         return _joined(each)
     if any(m.nothing for m in each):
         return NOTHING_MISSING
@@ -141,30 +148,35 @@ def _missing_of(when: When, known: Known) -> Missing:
 
 
 def _missing_for(condition: Condition, known: Known) -> Missing:
-    match condition:
-        case Done(items, of):
-            here = [i for i in items if i in known.through]
-            undone = [i for i in here if not known.through[i]]
-            wanted = len(here) if of is None else min(of, len(here))
-            lacking = wanted - len(here) + len(undone)
-            return Missing(items=tuple(undone[:lacking])) if lacking > 0 else NOTHING_MISSING
-        case Scored(item, percent):
-            if item not in known.percents:
-                return NOTHING_MISSING
-            reached = known.percents[item]
-            return NOTHING_MISSING if reached is not None and reached >= percent else Missing(scores=((item, percent),))
-        case From(at):
-            return Missing(until=at) if known.now < at else NOTHING_MISSING
-        case ByHand(opened):
-            return NOTHING_MISSING if opened or known.let_in else Missing(by_hand=True)
-        case For():
+    # By type and not by pattern: this is asked for every condition of every person.
+    if isinstance(condition, Done):
+        return _missing_items(condition, known.through)
+    if isinstance(condition, Scored):
+        if condition.item not in known.percents:
             return NOTHING_MISSING
+        reached = known.percents[condition.item]
+        enough = reached is not None and reached >= condition.percent
+        return NOTHING_MISSING if enough else Missing(scores=((condition.item, condition.percent),))
+    if isinstance(condition, From):
+        return Missing(until=condition.at) if known.now < condition.at else NOTHING_MISSING
+    if isinstance(condition, ByHand):
+        return NOTHING_MISSING if condition.opened or known.let_in else Missing(by_hand=True)
+    return NOTHING_MISSING
+
+
+def _missing_items(done: Done, through: Mapping[int, bool]) -> Missing:
+    undone = tuple([i for i in done.items if not through.get(i, True)])
+    if not undone:
+        return NOTHING_MISSING
+    if done.of is None:
+        return Missing(undone)
+    here = sum(1 for i in done.items if i in through)
+    lacking = min(done.of, here) - here + len(undone)
+    return Missing(undone[:lacking]) if lacking > 0 else NOTHING_MISSING
 
 
 def _joined(each: Sequence[Missing]) -> Missing:
-    if len(each) == 1:
-        return each[0]
-    found = [m for m in each if m is not NOTHING_MISSING and not m.nothing]
+    found = [m for m in each if m is not NOTHING_MISSING]
     if len(found) < 2:
         return found[0] if found else NOTHING_MISSING
     dates = [m.until for m in found if m.until is not None]

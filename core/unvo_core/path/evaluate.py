@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import datetime
 from enum import StrEnum
 from fractions import Fraction
@@ -37,12 +37,11 @@ SETTLED = frozenset({State.HANDED_IN, State.BEING_GRADED, State.SCORED, State.DO
 WITH_GRADER = frozenset({State.HANDED_IN, State.BEING_GRADED})
 
 
-@dataclass(frozen=True, slots=True)
-class ItemState:
+class ItemState(NamedTuple):
     """`waits_for`: the items to do, or to score in, that would open this one, nearest first.
 
     `scores`: those of them that ask for a percentage. `by_hand`: a teacher opens it. `or_at`: it opens
-    then anyway.
+    then anyway. A tuple, because one is made for each item and person.
     """
 
     item_id: int
@@ -116,7 +115,7 @@ def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) 
             one = known[item.id]
             lacks = missing(item.whens, judged[one.facts.let_in_at is not None]) if item.whens else NOTHING_MISSING
             if module.in_order and before is not None and known[before].blocks and before not in lacks.items:
-                lacks = replace(lacks, items=(before, *lacks.items), or_at=None)
+                lacks = lacks._replace(items=(before, *lacks.items), or_at=None)
             items[item.id] = _state(one, lacks, _later(item.span.opens, module.opens), now)
             if item.required:
                 before = item.id
