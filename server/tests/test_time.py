@@ -261,6 +261,25 @@ class Today(TimeCase):
         dues = [r["due"] for r in found["rows"]]
         self.assertEqual(dues, sorted(dues))
 
+    def test_what_has_closed_undone_takes_no_minutes_of_the_day(self) -> None:
+        """The one who is behind has missing work: what can still be done is planned first, what can't is not."""
+        behind = Caller(BEHIND)
+        missing = [
+            r
+            for n in range(1, 7)
+            for m in behind.get(f"/courses/srv-110/weeks/{n}").json()["modules"]
+            for r in m["rows"]
+            if r["state"] == "missing"
+        ]
+        closed = {r["id"] for r in missing if not r["open"] and not r["waits_for"]}
+        self.assertTrue(closed)
+        found = behind.get("/today").json()
+        planned = [*found["rows"], *found["locked"], *found["later"]]
+        self.assertEqual({r["item"]["id"] for r in planned} & closed, set())
+        self.assertTrue(found["rows"][0]["overdue"])
+        named = {i["item"]["id"] for o in found["overflows"] for i in o["items"]}
+        self.assertEqual(named & closed, set())
+
     def test_work_that_must_be_begun_now_stands_apart(self) -> None:
         later = self.student.get("/today").json()["later"]
         self.assertTrue(later)

@@ -121,6 +121,18 @@ class Problems(unittest.TestCase):
         turning = Pattern((Slot("C", time(1), time(2)),), Rotation(("A",)))
         self.assertEqual([p.code for p in pattern_problems(turning)], ["meeting.day_type"])
         self.assertEqual(pattern_problems(MON_THU), [])
+        once = day("2026-10-14")
+        own = DayException(once, None, (Slot("*", time(11), time(10)),))
+        differing = Pattern(MON_THU.slots, None, (DayException(once, "A"), own))
+        codes = [(p.code, p.path) for p in pattern_problems(differing)]
+        self.assertEqual(
+            codes,
+            [
+                ("meeting.day_type", "exceptions.0"),
+                ("meeting.day_twice", "exceptions.1"),
+                ("meeting.backwards", "exceptions.1"),
+            ],
+        )
 
 
 class PublicHolidays(unittest.TestCase):

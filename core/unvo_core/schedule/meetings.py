@@ -87,7 +87,22 @@ def pattern_problems(pattern: Pattern) -> list[Problem]:
             found.append(Problem("meeting.weekday", f"slots.{n}", {"on": slot.on}))
     if pattern.rotation is not None and not (pattern.rotation.types and pattern.rotation.school_days):
         found.append(Problem("meeting.empty_rotation", "rotation"))
-    return found
+    return [*found, *_exception_problems(pattern)]
+
+
+def _exception_problems(pattern: Pattern) -> Iterator[Problem]:
+    known = {None, ALL_TYPES, *(pattern.rotation.types if pattern.rotation else ())}
+    days: set[date] = set()
+    for n, exception in enumerate(pattern.exceptions):
+        path = f"exceptions.{n}"
+        if exception.day in days:
+            yield Problem("meeting.day_twice", path, {"day": exception.day})
+        days.add(exception.day)
+        if exception.day_type not in known:
+            yield Problem("meeting.day_type", path, {"on": exception.day_type})
+        for slot in exception.slots:
+            if slot.end <= slot.start:
+                yield Problem("meeting.backwards", path, {"start": slot.start, "end": slot.end})
 
 
 def day_types(term: Term, pattern: Pattern) -> dict[date, str]:

@@ -7,8 +7,7 @@ from unvo_core.schedule.class_day import items_of_class
 from apps.courses.access import ref
 from apps.courses.api import reading_schemas as out
 from apps.courses.models import Absence, Course
-from apps.courses.sheets import Reader, item_ref, laid_for, look, row
-from apps.courses.term_map import class_out
+from apps.courses.sheets import Reader, class_out, item_ref, laid_for, look, row
 from apps.kernel.public import not_found
 
 

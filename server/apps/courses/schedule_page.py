@@ -12,8 +12,8 @@ from apps.courses.api import time_schemas as out
 from apps.courses.facts import date_order_of
 from apps.courses.models import Course, Group, MeetingPattern, Section
 from apps.courses.queries import layout
-from apps.courses.sheets import Reader
-from apps.courses.term_map import class_out, term_weeks
+from apps.courses.sheets import Reader, class_out
+from apps.courses.term_map import term_weeks
 
 
 def schedule(course: Course, reader: Reader) -> out.Schedule:

@@ -56,6 +56,7 @@ SENTENCES = {
     "meeting.backwards": _("A class ends at %(end)s, before it begins at %(start)s."),
     "meeting.overlaps": _("Two classes overlap: one more begins at %(start)s."),
     "meeting.day_type": _("'%(on)s' is none of the day types in turn."),
+    "meeting.day_twice": _("%(day)s stands twice among the days that differ. Keep one of them."),
     "meeting.weekday": _("'%(on)s' is not a day of the week."),
     "meeting.empty_rotation": _("Day types in turn need at least one type and one school day."),
     "meeting.unreadable": _("The classes could not be read. Give each a day, a start and an end like 10:00."),

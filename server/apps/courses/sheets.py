@@ -9,6 +9,7 @@ from fractions import Fraction
 
 from unvo_core.path.evaluate import SETTLED, CourseState, next_item
 from unvo_core.schedule.load import Load, load_of
+from unvo_core.schedule.meetings import ALL_TYPES, Meeting
 from unvo_core.schedule.term import current_week
 
 from apps.courses import queries
@@ -96,11 +97,21 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
     )
 
 
-def _next_class(laid: Layout, now: datetime) -> out.NextClass | None:
+def class_out(meeting: Meeting) -> out.ClassMeeting:
+    return out.ClassMeeting(
+        number=meeting.number,
+        day=meeting.day,
+        start=meeting.start,
+        end=meeting.end,
+        place=meeting.place,
+        day_type="" if meeting.day_type == ALL_TYPES else meeting.day_type,
+        moved_by_clock=meeting.moved_by_clock,
+    )
+
+
+def _next_class(laid: Layout, now: datetime) -> out.ClassMeeting | None:
     meeting = laid.calendar.next_meeting(now)
-    if meeting is None:
-        return None
-    return out.NextClass(number=meeting.number, start=meeting.start, end=meeting.end, place=meeting.place)
+    return class_out(meeting) if meeting else None
 
 
 def _own_shares(states: CourseState) -> dict[int, tuple[int, int]]:
@@ -189,11 +200,7 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
         first_day=week.first_day if week else None,
         last_day=week.last_day if week else None,
         break_name=week.break_name if week else None,
-        classes=[
-            out.NextClass(number=c.number, start=c.start, end=c.end, place=c.place)
-            for c in laid.calendar.meetings
-            if week and week.first_day <= c.day <= week.last_day
-        ],
+        classes=[class_out(c) for c in laid.calendar.meetings if week and week.first_day <= c.day <= week.last_day],
         days=list(week.days) if week else [],
         zone=course.zone,
         now=reader.now,

@@ -9,12 +9,11 @@ from fractions import Fraction
 from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.date_check.spans import off_name
 from unvo_core.schedule.load import load_of
-from unvo_core.schedule.meetings import Meeting
 from unvo_core.schedule.term import Week
 
 from apps.courses.api import time_schemas as out
 from apps.courses.models import Course
-from apps.courses.sheets import NOTHING_SEEN, Reader, Seen, laid_for, look, row
+from apps.courses.sheets import NOTHING_SEEN, Reader, Seen, class_out, laid_for, look, row
 from apps.courses.structure import LaidItem, LaidModule, Layout
 from apps.kernel.public import not_found
 
@@ -113,18 +112,6 @@ def _day(day: date, calendar: Calendar, entries: dict[date, list[out.Entry]], mi
         classes=[class_out(m) for m in calendar.meetings if m.day == day],
         entries=entries.get(day, []),
         minutes=minutes,
-    )
-
-
-def class_out(meeting: Meeting) -> out.ClassMeeting:
-    return out.ClassMeeting(
-        number=meeting.number,
-        day=meeting.day,
-        start=meeting.start,
-        end=meeting.end,
-        place=meeting.place,
-        day_type=meeting.day_type,
-        moved_by_clock=meeting.moved_by_clock,
     )
 
 

@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 
 from unvo_core.path.evaluate import SETTLED
 from unvo_core.schedule.day_plan import DayPlan, Work, day_plan
+from unvo_core.schedule.spans import is_closed
 
 from apps.courses.access import ref
 from apps.courses.api import time_schemas as out
@@ -41,7 +42,7 @@ def today(person: Person, now: datetime) -> out.Today:
     known = progress_in(courses, person.pk, now)
     zone = ZoneInfo(person.zone) if person.zone else _zone_of(courses)
     day = now.astimezone(zone).date()
-    open_items = {o.item.id: o for pk in courses for o in _open_items(courses[pk], known[pk])}
+    open_items = {o.item.id: o for pk in courses for o in _open_items(courses[pk], known[pk], now)}
     plan = day_plan([_work(o, zone, day) for o in open_items.values()], day, person.budget_minutes)
     since = min(person.seen_today_at or now, now - NEWS_AT_LEAST)
     now_rows = [_now_row(open_items[s.key], s.minutes, now, person) for s in plan.days.get(day, ())]
@@ -82,12 +83,12 @@ def _zone_of(courses: dict[int, tuple[Course, Layout]]) -> ZoneInfo:
     return dated[0] if dated else ZoneInfo("UTC")
 
 
-def _open_items(found: tuple[Course, Layout], known: Progress) -> Iterator[_Open]:
+def _open_items(found: tuple[Course, Layout], known: Progress, now: datetime) -> Iterator[_Open]:
     """Required work of a dated course that is not done and can still be done; what is held at a set time is none."""
     course, laid = found
     for item in laid.student_items.values():
         state = known.course.items[item.id]
-        left = not state.done and state.state not in SETTLED
+        left = not state.done and state.state not in SETTLED and not is_closed(item.span, now)
         if laid.term and item.required and left and not item.held_at_a_set_time:
             yield _Open(course, laid, item, known)
 

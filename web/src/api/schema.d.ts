@@ -3462,23 +3462,6 @@ export interface components {
             /** Zone */
             zone: string;
         };
-        /** NextClass */
-        NextClass: {
-            /**
-             * End
-             * Format: date-time
-             */
-            end: string;
-            /** Number */
-            number: number;
-            /** Place */
-            place: string;
-            /**
-             * Start
-             * Format: date-time
-             */
-            start: string;
-        };
         /** OnClass */
         OnClass: {
             ref: components["schemas"]["ItemRef"];
@@ -3843,7 +3826,7 @@ export interface components {
             current: string;
             /** Dated */
             dated: boolean;
-            next_class: components["schemas"]["NextClass"] | null;
+            next_class: components["schemas"]["ClassMeeting"] | null;
             /**
              * Now
              * Format: date-time
@@ -4225,7 +4208,7 @@ export interface components {
             /** Can Lay Out */
             can_lay_out: boolean;
             /** Classes */
-            classes: components["schemas"]["NextClass"][];
+            classes: components["schemas"]["ClassMeeting"][];
             /** Dated */
             dated: boolean;
             /** Days */

@@ -2,8 +2,7 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
-from apps.courses.api.schemas import ItemRef, Row
-from apps.courses.api.time_schemas import ClassMeeting
+from apps.courses.api.schemas import ClassMeeting, ItemRef, Row
 
 
 class Hit(BaseModel):

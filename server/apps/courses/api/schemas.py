@@ -39,11 +39,14 @@ class Cell(BaseModel):
     current: bool
 
 
-class NextClass(BaseModel):
+class ClassMeeting(BaseModel):
     number: int
+    day: date
     start: datetime
     end: datetime
     place: str
+    day_type: str
+    moved_by_clock: bool
 
 
 class Ribbon(BaseModel):
@@ -56,7 +59,7 @@ class Ribbon(BaseModel):
     dated: bool
     term: str
     now: datetime
-    next_class: NextClass | None
+    next_class: ClassMeeting | None
     opened: bool
     walking: bool
     certificate: bool
@@ -169,7 +172,7 @@ class Sheet(BaseModel):
     last_day: date | None
     break_name: str | None
     days: list[date]
-    classes: list[NextClass]
+    classes: list[ClassMeeting]
     zone: str
     now: datetime
     teaching: bool

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from apps.courses.api.schemas import ItemRef, Row
+from apps.courses.api.schemas import ClassMeeting, ItemRef, Row
 
 Days = Annotated[int, Field(ge=-400, le=400)]
 Minutes = Annotated[int, Field(ge=-576_000, le=576_000)]
@@ -17,16 +17,6 @@ class Break(BaseModel):
     first_day: Day
     last_day: Day
     takes_week_number: bool = False
-
-
-class ClassMeeting(BaseModel):
-    number: int
-    day: date
-    start: datetime
-    end: datetime
-    place: str
-    day_type: str
-    moved_by_clock: bool
 
 
 class Entry(BaseModel):

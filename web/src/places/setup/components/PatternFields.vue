@@ -2,7 +2,9 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
-import { withTypes, type Pattern } from "../model/schedule";
+import type { Pattern } from "../model/schedule";
+import ExceptionFields from "./ExceptionFields.vue";
+import RotationFields from "./RotationFields.vue";
 
 /** The classes of a course or section: weekdays or day types, with single days that differ. */
 const pattern = defineModel<Pattern>({ required: true });
@@ -15,16 +17,16 @@ const weekdays = computed(() => {
 });
 const types = computed(() => pattern.value.rotation?.types ?? []);
 const slots = computed(() => pattern.value.slots ?? []);
-const exceptions = computed(() => pattern.value.exceptions ?? []);
+const exceptions = computed({
+  get: () => pattern.value.exceptions ?? [],
+  set: (found) => set({ exceptions: found }),
+});
 
 const set = (change: Partial<Pattern>): void => void (pattern.value = { ...pattern.value, ...change });
 const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 
 function setSlot(n: number, change: Record<string, string | number>): void {
   set({ slots: slots.value.map((s, at) => (at === n ? { ...s, ...change } : s)) });
-}
-function setException(n: number, change: Record<string, string | null>): void {
-  set({ exceptions: exceptions.value.map((e, at) => (at === n ? { ...e, ...change } : e)) });
 }
 function addSlot(): void {
   const on = types.value[0] ?? 0;
@@ -77,52 +79,9 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
     </div>
     <div class="flex flex-wrap items-center gap-4">
       <UiButton @click="addSlot">{{ t("setup.addClass") }}</UiButton>
-      <label class="flex items-center gap-2 text-[14px]">
-        {{ t("setup.rotation") }}
-        <input
-          class="field !w-28"
-          :value="types.join(', ')"
-          :title="t('setup.rotationHint')"
-          @change="pattern = withTypes(pattern, valueOf($event))"
-        />
-      </label>
     </div>
-    <div v-for="(one, n) in exceptions" :key="`x${n}`" class="line differs">
-      <input
-        class="field figures"
-        type="date"
-        :aria-label="t('setup.day')"
-        :value="one.day"
-        @change="setException(n, { day: valueOf($event) })"
-      />
-      <select
-        class="field"
-        :aria-label="t('setup.dayType')"
-        :value="one.day_type ?? ''"
-        @change="setException(n, { day_type: valueOf($event) || null })"
-      >
-        <option value="">{{ t("setup.noClass") }}</option>
-        <option v-for="name in types" :key="name" :value="name">{{ t("setup.dayType") }} {{ name }}</option>
-        <option v-if="types.length" value="*">{{ t("setup.classes") }}</option>
-      </select>
-      <input
-        class="field"
-        :placeholder="t('setup.why')"
-        :aria-label="t('setup.why')"
-        :value="one.why"
-        @change="setException(n, { why: valueOf($event) })"
-      />
-      <UiButton look="text" @click="set({ exceptions: exceptions.filter((_, at) => at !== n) })">{{
-        t("setup.remove")
-      }}</UiButton>
-    </div>
-    <div>
-      <UiButton
-        look="text"
-        @click="set({ exceptions: [...exceptions, { day: '', day_type: null, slots: [], why: '' }] })"
-        >{{ t("setup.addException") }}</UiButton
-      >
-    </div>
+    <RotationFields v-model="pattern" :weekdays="weekdays" />
+    <ExceptionFields v-model="exceptions" :types="types" />
   </fieldset>
 </template>
 
@@ -132,12 +91,8 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
   grid-template-columns: 150px 120px 120px minmax(90px, 1fr) auto;
   gap: 8px;
 }
-.differs {
-  grid-template-columns: 150px 120px minmax(90px, 1fr) auto;
-}
 @media screen and (max-width: 719px) {
-  .line,
-  .differs {
+  .line {
     grid-template-columns: 1fr 1fr;
   }
 }

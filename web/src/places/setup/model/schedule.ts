@@ -32,12 +32,16 @@ export const typesOf = (text: string): string[] =>
     .map((t) => t.trim())
     .filter(Boolean);
 
+/** The days that differ, without those of a day type that there is no more. */
+const withoutTypes = (pattern: Pattern, types: string[]) =>
+  (pattern.exceptions ?? []).filter((e) => !e.day_type || e.day_type === "*" || types.includes(e.day_type));
+
 /** A pattern with these day types: slots that name none of them go to the first. */
 export function withTypes(pattern: Pattern, text: string): Pattern {
   const types = typesOf(text);
   if (!types.length) {
     const slots = (pattern.slots ?? []).map((s) => ({ ...s, on: typeof s.on === "number" ? s.on : 0 }));
-    return { ...pattern, rotation: null, slots };
+    return { ...pattern, rotation: null, slots, exceptions: withoutTypes(pattern, []) };
   }
   const slots = (pattern.slots ?? []).map((s) => ({
     ...s,
@@ -46,6 +50,7 @@ export function withTypes(pattern: Pattern, text: string): Pattern {
   return {
     ...pattern,
     slots,
+    exceptions: withoutTypes(pattern, types),
     rotation: { school_days: [0, 1, 2, 3, 4], waits: true, ...pattern.rotation, types },
   };
 }

@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { wallAfter } from "@/places/week/model/lanes";
 import { effortWords, stateWord } from "@/places/week/model/states";
+import { classWords } from "@/app/classes";
 import { useTimes } from "@/ui/moment/zones";
 import UiButton from "@/ui/button/UiButton.vue";
 import { agendaOf } from "../model/agenda";
@@ -47,7 +48,7 @@ const folded = computed(() => past.value.length > 0 && past.value.length < days.
       <div class="min-w-0">
         <div v-if="day.off" class="note">{{ day.off }}</div>
         <div v-for="meeting in day.classes" :key="meeting.number" class="note">
-          {{ t("term.classAt", { n: meeting.number, at: times.clock(meeting.start) }) }} {{ meeting.place }}
+          {{ classWords(meeting, t, times.clock(meeting.start)) }} {{ meeting.place }}
         </div>
         <div v-for="entry in day.entries" :key="entry.row.id" class="item">
           <MapEntry

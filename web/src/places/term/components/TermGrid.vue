@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { stepPath } from "@/app/addresses";
+import { classWords } from "@/app/classes";
 import { useTimes } from "@/ui/moment/zones";
 import { effortWords } from "@/places/week/model/states";
 import { daysBetween } from "../model/months";
@@ -82,7 +83,7 @@ function drop(day: string): void {
         <span v-if="day.off && week.number !== null" class="note">{{ day.off }}</span>
         <span v-if="day.cancelled" class="note">{{ t("term.cancelled") }}</span>
         <span v-for="meeting in day.classes" :key="meeting.number" class="note" :title="meeting.place">{{
-          t("term.class", { n: meeting.number })
+          classWords(meeting, t)
         }}</span>
         <MapEntry
           v-for="entry in day.entries"

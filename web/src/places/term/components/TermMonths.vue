@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { classWords } from "@/app/classes";
 import { useTimes } from "@/ui/moment/zones";
 import { monthsOf } from "../model/months";
 import MapEntry from "./MapEntry.vue";
@@ -31,7 +32,7 @@ const today = computed(() => times.value.day(term.now));
             <span class="number">{{ times.lane(day.day) }}</span>
             <span v-if="day.off" class="note">{{ day.off }}</span>
             <span v-for="meeting in day.classes" :key="meeting.number" class="note">{{
-              t("term.classAt", { n: meeting.number, at: times.clock(meeting.start) })
+              classWords(meeting, t, times.clock(meeting.start))
             }}</span>
             <MapEntry
               v-for="entry in day.entries"

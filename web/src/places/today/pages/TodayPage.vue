@@ -2,6 +2,7 @@
 import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
+import type { Shapes } from "@/api/client";
 import { useWrong } from "@/api/writes";
 import { deskPath, itemPath } from "@/app/addresses";
 import { useShelf } from "@/app/queries";
@@ -25,6 +26,12 @@ const { data: shelf } = useShelf();
 const times = useTimes(() => today.value?.zone ?? "");
 const budget = ref(false);
 const spare = computed(() => today.value?.days[0]?.budget ?? 0);
+const overWords = (over: Shapes["Overflow"]): string =>
+  t("today.overflow", {
+    day: times.value.day(`${over.day}T12:00:00Z`),
+    minutes: effortWords(over.minutes, t),
+    items: over.items.map((i) => i.item.title).join(", "),
+  });
 let told = false;
 
 watch(
@@ -88,15 +95,15 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-to
           />
         </ol>
         <p v-else class="card p-4 text-soft">{{ t("today.nothing") }}</p>
-        <p v-for="over in today.overflows" :key="over.day" class="mt-2 text-[14px] text-late">
-          {{
-            t("today.overflow", {
-              day: times.day(`${over.day}T12:00:00Z`),
-              minutes: effortWords(over.minutes, t),
-              items: over.items.map((i) => i.item.title).join(", "),
-            })
-          }}
+        <p v-if="today.overflows[0]" class="mt-2 text-[14px] text-late">
+          {{ overWords(today.overflows[0]) }}
         </p>
+        <details v-if="today.overflows.length > 1" class="text-[14px] text-late">
+          <summary class="min-h-6 cursor-pointer">
+            {{ t("today.moreOver", { n: today.overflows.length - 1 }, today.overflows.length - 1) }}
+          </summary>
+          <p v-for="over in today.overflows.slice(1)" :key="over.day" class="mt-1">{{ overWords(over) }}</p>
+        </details>
       </section>
       <DayStrip :today="today" class="mt-4" />
       <section :aria-label="t('today.later')">

@@ -9,12 +9,12 @@ import { drawMeeting } from "../model/lanes";
 
 /** The classes of a week, each where it stands over the days; on narrow screens by their names. */
 const { classes, slug, firstDay, zone, now, upcoming } = defineProps<{
-  classes: Shapes["NextClass"][];
+  classes: Shapes["ClassMeeting"][];
   slug: string;
   firstDay: string;
   zone: string;
   now: string;
-  upcoming: Shapes["NextClass"] | null;
+  upcoming: Shapes["ClassMeeting"] | null;
 }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
@@ -23,7 +23,12 @@ const drawn = computed(() =>
     ...one,
     left: drawMeeting(one.start, firstDay, zone),
     past: Date.parse(one.end) <= Date.parse(now),
-    name: t("week.classOn", { n: one.number, day: times.value.moment(one.start) }),
+    name: [
+      t("week.classOn", { n: one.number, day: times.value.moment(one.start) }),
+      one.day_type && t("term.dayType", { type: one.day_type }),
+    ]
+      .filter(Boolean)
+      .join(" · "),
   })),
 );
 const detail = computed(() => {
