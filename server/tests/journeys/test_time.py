@@ -146,6 +146,28 @@ class Teacher(Journey):
         expect(page.get_by_text("Everything is a draft until you publish it.")).to_be_visible()
         self.assertEqual(self.due("Hedge survey"), "Fri 30 Oct 23:59")
 
+    def test_day_types_take_turns_and_a_day_has_hours_of_its_own(self) -> None:
+        page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")
+        whole = page.get_by_role("group", name="Classes of the whole course")
+        whole.get_by_label("Day types in turn").fill("A, B")
+        whole.get_by_label("Day types in turn").press("Tab")
+        whole.get_by_label("Day", exact=True).nth(1).select_option("B")
+        whole.get_by_role("button", name="Add a day").click()
+        whole.get_by_label("Day", exact=True).last.fill("2026-09-05")
+        whole.get_by_label("is a day of type").last.select_option("classes at these hours")
+        whole.get_by_label("Begins").last.fill("14:00")
+        whole.get_by_label("Ends").last.fill("15:30")
+        self.clean_by_axe(page)
+        page.get_by_role("button", name="Save the schedule").click()
+        expect(page.get_by_text("Schedule saved. All dates follow it.")).to_be_visible()
+        page.get_by_text("classes as saved, by number").click()
+        expect(page.get_by_text("Sat 5 Sep, 14:00")).to_be_visible()
+        page.get_by_role("link", name="Term", exact=True).click()
+        # Mon 17 and Thu 20 Aug have no class and take no turn: Tue A, Wed B, Fri A, Mon B, Tue A.
+        for day, kind in (("18", "A"), ("19", "B"), ("21", "A"), ("24", "B"), ("25", "A")):
+            expect(page.locator(f'[data-day="2026-08-{day}"]')).to_contain_text(f"{kind} day")
+        expect(page.locator('[data-day="2026-09-05"]')).to_contain_text("Class")
+
     def test_an_allowance_is_given_from_the_item_and_read_by_the_student(self) -> None:
         page = self.page(INSTRUCTOR)
         item = Item.objects.get(title="Set 7A: latitudes and departures")

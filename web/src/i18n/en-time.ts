@@ -133,6 +133,7 @@ export default {
     exceptions: "Days that differ",
     addException: "Add a day",
     noClass: "no class",
+    classList: "{n} classes as saved, by number | 1 class as saved | {n} classes as saved, by number",
     allClasses: "all classes meet",
     ownHours: "classes at these hours",
     schoolDays: "School days",

@@ -3,7 +3,8 @@ import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { setupPath } from "@/app/addresses";
+import { classPath, setupPath } from "@/app/addresses";
+import { classWords } from "@/app/classes";
 import { useSaid } from "@/places/week/said";
 import DayBars from "@/app/shell/DayBars.vue";
 import { effortWords } from "@/places/week/model/states";
@@ -75,6 +76,17 @@ function open(): void {
         <UiButton look="main" type="submit">{{ t("setup.save") }}</UiButton>
       </div>
     </form>
+    <details v-if="schedule.classes.length" class="card mt-4 px-4 py-2 text-[14px]">
+      <summary class="min-h-6 cursor-pointer">
+        {{ t("setup.classList", { n: schedule.classes.length }, schedule.classes.length) }}
+      </summary>
+      <ol class="mt-2 mb-1 gap-6 sm:columns-2 lg:columns-3">
+        <li v-for="one in schedule.classes" :key="one.number" class="min-h-6">
+          <RouterLink :to="classPath(slug, one.number)">{{ classWords(one, t) }}</RouterLink>
+          <span class="text-soft"> {{ times.moment(one.start) }}</span>
+        </li>
+      </ol>
+    </details>
     <p v-for="one in gaps" :key="one.number" class="mt-3 text-late">
       {{ t("setup.gap", { at: times.moment(one.start) }) }}
     </p>
