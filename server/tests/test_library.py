@@ -123,6 +123,19 @@ class Shelves(LibraryCase):
             self.teacher.send("PATCH", f"{COURSE}/library/{pk}", {"removed": removed})
             self.assertEqual(pk in [e["id"] for e in self.library()["entries"]], expected)
 
+    def test_handouts_and_recordings_of_the_weeks_stand_there_by_themselves(self) -> None:
+        """What is open to the reader, in path order: week 8's slides open next Monday."""
+        mine = {(e["title"], e["shelf"]) for e in self.library()["from_path"]}
+        film, slides = "Latitudes and departures, leg by leg", "The compass rule, step by step"
+        self.assertIn((film, "recordings"), mine)
+        self.assertNotIn((slides, "handouts"), mine)
+        teachers = self.library(self.teacher)["from_path"]
+        self.assertIn((slides, "handouts"), {(e["title"], e["shelf"]) for e in teachers})
+        found = next(e for e in teachers if e["title"] == slides)
+        self.assertEqual((found["step"], found["pages"]), ("8", 5))
+        Item.objects.filter(title=film).update(published=False)
+        self.assertNotIn(film, {e["title"] for e in self.library()["from_path"]})
+
     def test_hidden_entries_and_their_files_are_for_teachers(self) -> None:
         pk = self.make(shelf="handouts", published=False).json()["id"]
         file = SimpleUploadedFile("form.csv", b"a,b\n")

@@ -8,6 +8,7 @@ from apps.courses.public import (
     Course,
     Item,
     Layout,
+    Progress,
     Reader,
     file_out,
     laid_for,
@@ -23,27 +24,28 @@ from apps.library.models import Entry, ErrorReport, StepDone
 
 def library(course: Course, reader: Reader) -> out.Library:
     laid, teaching = laid_for(course, reader), reader.member.teaches
+    known = None if teaching else own_progress(course, laid, reader)
     return out.Library(
         teaching=teaching,
         can_lay_out=reader.member.instructs,
         zone=course.zone,
-        syllabus=syllabus(course, laid, reader),
+        syllabus=syllabus(course, laid, known),
         syllabus_choices=_syllabus_choices(laid) if reader.member.instructs else [],
         generated=generated(course, laid),
         entries=_entries(course, reader),
+        from_path=_from_path(laid, known),
         reports=_reports(course, laid) if teaching else [],
     )
 
 
-def syllabus(course: Course, laid: Layout, reader: Reader) -> out.Syllabus | None:
-    """The text of the course's syllabus item; nothing while it is hidden or locked for the reader."""
-    items = laid.items if reader.member.teaches else laid.student_items
+def syllabus(course: Course, laid: Layout, known: Progress | None) -> out.Syllabus | None:
+    """The text of the course's syllabus item; nothing while it is hidden or locked for the student."""
+    items = laid.items if known is None else laid.student_items
     item = items.get(course.syllabus_id or 0)
     if item is None:
         return None
     acknowledged, done = 0, True
-    if not reader.member.teaches:
-        known = own_progress(course, laid, reader)
+    if known is not None:
         if item.id not in opened_items(known):
             return None
         facts = known.facts.facts.get(item.id)
@@ -58,6 +60,33 @@ def syllabus(course: Course, laid: Layout, reader: Reader) -> out.Syllabus | Non
         acknowledged_edition=acknowledged,
         asks=not done,
     )
+
+
+ON_SHELF: dict[str, out.Shelf] = {
+    Item.FILE: "handouts",
+    Item.SLIDES: "handouts",
+    Item.VIDEO: "recordings",
+    Item.AUDIO: "recordings",
+}
+
+
+def _from_path(laid: Layout, known: Progress | None) -> list[out.FromPath]:
+    """What the weeks bring of each shelf, in path order; for a student what is open to them."""
+    opened = opened_items(known) if known is not None else None
+    return [
+        out.FromPath(
+            shelf=ON_SHELF[i.kind],
+            item_id=i.id,
+            title=i.title,
+            kind=i.kind,
+            step=m.key,
+            pages=i.pages,
+            length_seconds=i.length_seconds,
+        )
+        for m in laid.modules(known is None)
+        for i in m.items
+        if i.kind in ON_SHELF and (opened is None or i.id in opened)
+    ]
 
 
 def _syllabus_choices(laid: Layout) -> list[out.Link]:

@@ -2817,6 +2817,29 @@ export interface components {
             text: string;
         };
         /**
+         * FromPath
+         * @description A file, slides or a recording of the weeks, which stands on its shelf by itself. `step`: its week or module.
+         */
+        FromPath: {
+            /** Item Id */
+            item_id: number;
+            /** Kind */
+            kind: string;
+            /** Length Seconds */
+            length_seconds: number | null;
+            /** Pages */
+            pages: number | null;
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "people" | "textbook" | "handouts" | "tools" | "equipment" | "errata" | "recordings" | "faq";
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Generated
          * @description What is always true: read from the course each time.
          */
@@ -3162,6 +3185,8 @@ export interface components {
             can_lay_out: boolean;
             /** Entries */
             entries: components["schemas"]["LibraryEntry"][];
+            /** From Path */
+            from_path: components["schemas"]["FromPath"][];
             generated: components["schemas"]["Generated"];
             /** Reports */
             reports: components["schemas"]["Report"][];

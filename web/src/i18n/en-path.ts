@@ -261,6 +261,7 @@ export default {
     counts: "What counts",
     percent: "{n} %",
     dropped: "the lowest one is dropped | the lowest {n} are dropped",
+    fromPath: "From the weeks, as they are open to you:",
     promised: "Promised",
     workBack:
       "Graded work comes back the same day. | Graded work comes back within a day. | Graded work comes back within {n} days.",

@@ -74,6 +74,18 @@ class LibraryEntry(BaseModel):
     published: bool
 
 
+class FromPath(BaseModel):
+    """A file, slides or a recording of the weeks, which stands on its shelf by itself. `step`: its week or module."""
+
+    shelf: Shelf
+    item_id: int
+    title: str
+    kind: str
+    step: str
+    pages: int | None
+    length_seconds: int | None
+
+
 class Report(BaseModel):
     id: int
     by: str
@@ -90,6 +102,7 @@ class Library(BaseModel):
     syllabus_choices: list[Link]
     generated: Generated
     entries: list[LibraryEntry]
+    from_path: list[FromPath]
     reports: list[Report]
 
 

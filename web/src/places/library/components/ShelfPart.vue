@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import { itemPath } from "@/app/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { say } from "@/ui/notice/notices";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -17,6 +19,16 @@ const { shelf, library, slug } = defineProps<{
 const { t } = useI18n();
 const writes = useLibraryWrites(() => slug);
 const entries = computed(() => library.entries.filter((e) => e.shelf === shelf));
+/** What the weeks bring, in path order: nobody keeps it by hand. */
+const collected = computed(() => library.from_path.filter((one) => one.shelf === shelf));
+function sizeOf(one: Shapes["FromPath"]): string {
+  const size = one.pages
+    ? t("slides.pages", { n: one.pages }, one.pages)
+    : one.length_seconds
+      ? t("time.minutes", { n: Math.max(1, Math.round(one.length_seconds / 60)) })
+      : "";
+  return [t(`kind.${one.kind}`), size].filter(Boolean).join(" · ");
+}
 const editing = ref<Shapes["LibraryEntry"] | "new" | null>(null);
 
 async function remove(entry: Shapes["LibraryEntry"]): Promise<void> {
@@ -38,7 +50,9 @@ const tick = (id: number, step: number, event: Event) =>
         t("library.add")
       }}</UiButton>
     </div>
-    <p v-if="!entries.length" class="py-2 text-soft">{{ t(`library.empty.${shelf}`) }}</p>
+    <p v-if="!entries.length && !collected.length" class="py-2 text-soft">
+      {{ t(`library.empty.${shelf}`) }}
+    </p>
     <ul>
       <li v-for="entry in entries" :key="entry.id" :class="{ 'opacity-75': !entry.published }">
         <div class="flex items-baseline gap-3">
@@ -93,6 +107,16 @@ const tick = (id: number, step: number, event: Event) =>
         </p>
       </li>
     </ul>
+    <template v-if="collected.length">
+      <p class="mt-2 text-[13px] text-soft">{{ t("library.fromPath") }}</p>
+      <ul class="collected">
+        <li v-for="one in collected" :key="one.item_id">
+          <span class="figures text-soft">{{ one.step }}</span>
+          <RouterLink :to="itemPath(slug, one.item_id)">{{ one.title }}</RouterLink>
+          <span class="text-[13px] text-soft">{{ sizeOf(one) }}</span>
+        </li>
+      </ul>
+    </template>
     <EntryDialog
       v-if="editing"
       :slug="slug"
@@ -118,6 +142,12 @@ const tick = (id: number, step: number, event: Event) =>
 }
 .shelf h3 {
   font: 650 16px var(--font-head);
+}
+.shelf .collected li {
+  display: grid;
+  grid-template-columns: 34px minmax(0, 1fr) auto;
+  gap: 8px;
+  padding: 5px 0;
 }
 .notes {
   display: flex;
