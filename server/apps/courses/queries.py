@@ -63,34 +63,23 @@ def layout(course: Course) -> Layout:
 
 
 MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "objectives", "conditions")
+PART_FIELDS = ("id", "title", "module_id", "conditions")
 
 
 def read_layout(course: Course) -> Layout:
-    """Three queries: what surrounds the items, modules with their parts, items."""
-    modules: dict[int, Module] = {}
-    parts: list[Part] = []
-    rows = Module.objects.filter(course=course, removed=False).order_by(
-        "position", "id", "parts__position", "parts__id"
-    )
-    for row in rows.values(*MODULE_FIELDS, "parts__id", "parts__title", "parts__removed", "parts__conditions"):
-        module = modules.setdefault(row["id"], Module(**{name: row[name] for name in MODULE_FIELDS}))
-        if row["parts__id"] is not None and not row["parts__removed"]:
-            parts.append(
-                Part(
-                    id=row["parts__id"],
-                    title=row["parts__title"],
-                    module=module,
-                    conditions=row["parts__conditions"],
-                )
-            )
+    """Two queries: the items, and all that surrounds them."""
     around = _surroundings(course)
+    modules = {row["id"]: Module(**row) for row in around["modules"]}
     return layout_of(
         course,
         LayoutRows(
             breaks=around["breaks"],
             patterns=around["patterns"],
             modules=list(modules.values()),
-            parts=parts,
+            parts=[
+                Part(id=row["id"], title=row["title"], module=modules[row["module_id"]], conditions=row["conditions"])
+                for row in around["parts"]
+            ],
             items=list(Item.objects.filter(course=course, removed=False).order_by("position", "id")),
             allowances=around["allowances"],
             group_members=around["members"],
@@ -100,9 +89,13 @@ def read_layout(course: Course) -> Layout:
 
 
 def _surroundings(course: Course) -> dict[str, list[dict[str, Any]]]:
-    """Breaks, class patterns, allowances, groups and sections of students, as JSON rows by one query."""
+    """Modules and parts, breaks, class patterns, allowances, groups and sections of students, as JSON rows by one
+    query."""
     own = {"course_id": OuterRef("pk")}
+    parts = Part.objects.filter(module__course_id=OuterRef("pk"), module__removed=False, removed=False)
     found = Course.objects.filter(pk=course.pk).values_list(
+        json_rows(Module.objects.filter(**own, removed=False).order_by("position", "id"), MODULE_FIELDS),
+        json_rows(parts.order_by("position", "id"), PART_FIELDS),
         json_rows(
             TermBreak.objects.filter(term_id=OuterRef("term_id"), removed=False).order_by("first_day"), BREAK_FIELDS
         ),
@@ -111,7 +104,8 @@ def _surroundings(course: Course) -> dict[str, list[dict[str, Any]]]:
         json_rows(GroupMember.objects.filter(group__course_id=OuterRef("pk")), ("person_id", "group_id")),
         json_rows(Enrolment.objects.filter(**own, role=Enrolment.STUDENT), ("person_id", "section_id")),
     )
-    return dict(zip(("breaks", "patterns", "allowances", "members", "sections"), found[0], strict=True))
+    names = ("modules", "parts", "breaks", "patterns", "allowances", "members", "sections")
+    return dict(zip(names, found[0], strict=True))
 
 
 def json_rows(found: Any, fields: tuple[str, ...]) -> ArraySubquery:

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 from typing import cast
 
+from django.contrib.postgres.expressions import ArraySubquery
+from django.db.models import OuterRef
+
 from apps.courses.public import (
     Course,
     Item,
@@ -98,11 +101,7 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
     rows = Entry.objects.filter(course=course, removed=False).select_related("file").order_by("position", "id")
     if not reader.member.teaches:
         rows = rows.filter(published=True)
-    done: dict[int, list[int]] = {}
-    for entry, step in StepDone.objects.filter(entry__course=course, person_id=reader.person_id).values_list(
-        "entry_id", "step"
-    ):
-        done.setdefault(entry, []).append(step)
+    own = StepDone.objects.filter(entry_id=OuterRef("pk"), person_id=reader.person_id).order_by("step")
     return [
         out.LibraryEntry(
             id=e.pk,
@@ -112,11 +111,11 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
             address=e.address,
             file=out.LibraryFile(**file_out(e.file).model_dump()) if e.file else None,
             steps=e.steps,
-            steps_done=sorted(done.get(e.pk, [])),
+            steps_done=e.own_steps,
             notes=e.notes,
             published=e.published,
         )
-        for e in rows
+        for e in rows.annotate(own_steps=ArraySubquery(own.values("step")))
     ]
 
 
