@@ -17,7 +17,7 @@ from unvo_core.schedule.date_check.model import (
 )
 from unvo_core.schedule.date_check.run import date_check
 
-from apps.courses.public import Course, LaidItem, LaidModule, date_order_of, latest_texts, layout
+from apps.courses.public import Course, LaidItem, date_order_of, latest_texts, layout
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
 from apps.transfer.prose import file_keys_in, links_of, plain_text
@@ -39,7 +39,7 @@ def checked_course(course: Course) -> CheckedCourse:
             proses.append(Prose(item_id, item_id, titles[item_id], plain.text, links_of(plain, keys)))
     return CheckedCourse(
         calendar=laid.calendar,
-        items=tuple(_item(i, m, grading.category_of(i.id), grading.is_graded(i.id)) for m in laid.all for i in m.items),
+        items=tuple(_item(i, grading.category_of(i.id), grading.is_graded(i.id)) for m in laid.all for i in m.items),
         modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
         categories=tuple(
             CheckedCategory(
@@ -60,14 +60,14 @@ def checked_course(course: Course) -> CheckedCourse:
     )
 
 
-def _item(item: LaidItem, module: LaidModule, category_id: int | None, graded: bool) -> CheckedItem:
+def _item(item: LaidItem, category_id: int | None, graded: bool) -> CheckedItem:
     return CheckedItem(
         id=item.id,
         title=item.title,
         module_id=item.module_id,
         kind=item.kind,
         span=item.span,
-        published=item.published and module.published,
+        published=item.published,
         required=item.required,
         practice=item.practice,
         points=None if item.points is None else Fraction(str(item.points)),

@@ -202,6 +202,7 @@ export default {
     doubtful: "Doubtful",
     notice: "Worth a look",
     fixed: "Done. The list has been checked again.",
+    left: "{n} could not be done by itself and stand below. | The others are done; 1 could not be done by itself and stands below. | The others are done; {n} could not be done by themselves and stand below.",
     go: "Go there",
     by: "Fix",
   },

@@ -39,7 +39,7 @@ def _minutes(course: CheckedCourse, number: int) -> int:
 
 
 def _work(course: CheckedCourse, number: int) -> int:
-    return sum(i.minutes for i in _items(course, number) if i.required and i.published)
+    return sum(i.minutes for i in _items(course, number) if i.required and course.is_shown(i))
 
 
 def _items(course: CheckedCourse, number: int) -> list[CheckedItem]:
@@ -55,7 +55,7 @@ def _lighter(course: CheckedCourse, number: int, minutes: Mapping[int, int]) -> 
     movable = [
         i
         for i in _items(course, number)
-        if i.required and i.published and i.minutes and not i.exam and i.id not in awaited
+        if i.required and course.is_shown(i) and i.minutes and not i.exam and i.id not in awaited
         if module is not None and not _is_over(course, minutes[number + 1] + i.minutes)
     ]
     enough = [i for i in movable if not _is_over(course, minutes[number] - i.minutes)]

@@ -148,6 +148,10 @@ class CheckedCourse:
     def item_by_id(self) -> dict[int, CheckedItem]:
         return {i.id: i for i in self.items}
 
+    def is_shown(self, item: CheckedItem) -> bool:
+        """Whether students see it: it is published, and so is its module."""
+        return item.published and self.module_by_id[item.module_id].published
+
     @cached_property
     def module_by_id(self) -> dict[int, CheckedModule]:
         return {m.id: m for m in self.modules}

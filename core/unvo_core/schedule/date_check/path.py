@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Iterator
 
 from unvo_core.schedule.date_check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity
+from unvo_core.schedule.date_check.spans import set_moments
 
 
 def due_before_awaited(course: CheckedCourse) -> Iterator[Finding]:
@@ -15,12 +16,12 @@ def due_before_awaited(course: CheckedCourse) -> Iterator[Finding]:
             continue
         place = Place("item", item.id)
         params = {"title": item.title, "at": due, "awaited": awaited.title, "awaited_at": first}
-        yield Finding("due.before_awaited", Severity.WRONG, place, params, Fix("set_moments", place, {"due": first}))
+        yield Finding("due.before_awaited", Severity.WRONG, place, params, set_moments(item, {"due": first}))
 
 
 def waits_on_hidden(course: CheckedCourse) -> Iterator[Finding]:
     for item, awaited in _waits(course):
-        if item.published and not awaited.published:
+        if course.is_shown(item) and not course.is_shown(awaited):
             params = {"title": item.title, "awaited": awaited.title}
             fix = Fix("drop_condition", Place("item", item.id), {"on": awaited.id})
             yield Finding("waits.on_hidden", Severity.WRONG, Place("item", item.id), params, fix)
@@ -29,9 +30,9 @@ def waits_on_hidden(course: CheckedCourse) -> Iterator[Finding]:
 def waits_on_undated(course: CheckedCourse) -> Iterator[Finding]:
     """A dated item that waits for one without a due moment: nobody sees when that one is wanted."""
     for item, awaited in _waits(course):
-        if item.span.due is not None and awaited.span.due is None and awaited.published:
+        if item.span.due is not None and awaited.span.due is None and course.is_shown(awaited):
             params = {"title": item.title, "awaited": awaited.title, "at": item.span.due}
-            fix = Fix("set_moments", Place("item", awaited.id), {"due": item.span.due})
+            fix = set_moments(awaited, {"due": item.span.due})
             yield Finding("waits.on_undated", Severity.NOTICE, Place("item", item.id), params, fix)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from datetime import date, datetime, time, timedelta
 
 from unvo_core.schedule.calendar import Calendar
@@ -20,24 +20,23 @@ def out_of_order(course: CheckedCourse) -> Iterator[Finding]:
         for problem in span_problems(item.span):
             place = Place("item", item.id)
             params = {"title": item.title, "first": problem.params["before"], "then": problem.params["after"]}
-            yield Finding("span.order", Severity.WRONG, place, params, Fix("set_moments", place, _in_order(item)))
+            yield Finding("span.order", Severity.WRONG, place, params, set_moments(item, _inside(course, item)))
 
 
-def _in_order(item: CheckedItem) -> dict[str, object]:
-    """Everything set around the due moment (or the last one): earlier ones not after it, closes not before it."""
-    anchor = item.span.due or item.span.closes or item.span.start_by
-    found: dict[str, object] = {}
-    latest: datetime | None = None
-    for name in MOMENTS:
-        at: datetime | None = getattr(item.span, name)
-        if at is None or anchor is None:
-            continue
-        right = max(at, anchor) if name == "closes" else min(at, anchor)
-        right = max(right, latest) if latest else right
-        latest = right
-        if right != at:
-            found[name] = right
-    return found
+def set_moments(item: CheckedItem, wanted: Mapping[str, datetime]) -> Fix:
+    """Some moments set anew, and what else of the span has to move with them to stay in order.
+
+    The due moment (or the last one) stands; earlier ones are not after it, closes not before it.
+    """
+    at: dict[str, datetime] = {n: m for n in MOMENTS if (m := wanted.get(n, getattr(item.span, n))) is not None}
+    names = list(at)
+    anchor = names.index("due") if "due" in at else len(names) - 1
+    for n in range(anchor - 1, -1, -1):
+        at[names[n]] = min(at[names[n]], at[names[n + 1]])
+    for n in range(anchor + 1, len(names)):
+        at[names[n]] = max(at[names[n]], at[names[n - 1]])
+    changed = {name: moment for name, moment in at.items() if moment != getattr(item.span, name)}
+    return Fix("set_moments", Place("item", item.id), changed)
 
 
 def nowhere(course: CheckedCourse) -> Iterator[Finding]:
@@ -50,25 +49,34 @@ def nowhere(course: CheckedCourse) -> Iterator[Finding]:
 
 
 def outside_term(course: CheckedCourse) -> Iterator[Finding]:
-    calendar = course.calendar
-    if calendar.term is None or not calendar.weeks:
+    """The fix brings all moments of the item into its module's week at once, so that they stay in order."""
+    term = course.calendar.term
+    if term is None:
         return
-    first, last = calendar.weeks[0].first_day, calendar.weeks[-1].last_day
     for item, name, at in _moments(course):
-        day = calendar.day_of(at)
-        if first <= day <= last:
+        if not _is_outside(course.calendar, at):
             continue
-        place = Place("item", item.id)
-        wanted = _in_week(course, item, at)
-        fix = Fix("set_moments", place, {name: wanted}) if wanted else None
-        params = {
-            "title": item.title,
-            "moment": name,
-            "at": at,
-            "first": calendar.term.first_day,
-            "last": calendar.term.last_day,
-        }
-        yield Finding("moment.outside_term", Severity.WRONG, place, params, fix)
+        inside = _inside(course, item)
+        fix = set_moments(item, inside) if name in inside else None
+        params = {"title": item.title, "moment": name, "at": at, "first": term.first_day, "last": term.last_day}
+        yield Finding("moment.outside_term", Severity.WRONG, Place("item", item.id), params, fix)
+
+
+def _is_outside(calendar: Calendar, at: datetime) -> bool:
+    weeks = calendar.weeks
+    return bool(weeks) and not weeks[0].first_day <= calendar.day_of(at) <= weeks[-1].last_day
+
+
+def _inside(course: CheckedCourse, item: CheckedItem) -> dict[str, datetime]:
+    """The item's moments that lie outside the term, brought into its module's week."""
+    found: dict[str, datetime] = {}
+    for name in MOMENTS:
+        at: datetime | None = getattr(item.span, name)
+        if at is not None and _is_outside(course.calendar, at):
+            wanted = _in_week(course, item, at)
+            if wanted is not None:
+                found[name] = wanted
+    return found
 
 
 def _in_week(course: CheckedCourse, item: CheckedItem, at: datetime) -> datetime | None:
@@ -92,7 +100,7 @@ def day_off(course: CheckedCourse) -> Iterator[Finding]:
         place = Place("item", item.id)
         fix = None
         if before is not None and (item.span.opens is None or before >= calendar.day_of(item.span.opens)):
-            fix = Fix("set_moments", place, {name: same_time(at, before, calendar)})
+            fix = set_moments(item, {name: same_time(at, before, calendar)})
         params = {"title": item.title, "moment": name, "at": at, "name": off_name(day, calendar)}
         yield Finding("moment.day_off", Severity.DOUBTFUL, place, params, fix)
 
@@ -122,7 +130,7 @@ def not_default_time(course: CheckedCourse) -> Iterator[Finding]:
         day = course.calendar.day_of(due)
         default = instant_of(datetime.combine(day, course.default_due_time), course.calendar.zone)
         params = {"title": item.title, "time": wall, "default": course.default_due_time}
-        yield Finding("due.odd_time", Severity.NOTICE, place, params, Fix("set_moments", place, {"due": default}))
+        yield Finding("due.odd_time", Severity.NOTICE, place, params, set_moments(item, {"due": default}))
 
 
 def _clock(course: CheckedCourse, at: datetime) -> time:
@@ -146,14 +154,14 @@ def opens_late(course: CheckedCourse) -> Iterator[Finding]:
         place = Place("item", item.id)
         begin = instant_of(datetime.combine(week.first_day, time()), course.calendar.zone)
         params = {"title": item.title, "at": item.span.opens, "week": week.number}
-        yield Finding("opens.after_week", Severity.WRONG, place, params, Fix("set_moments", place, {"opens": begin}))
+        yield Finding("opens.after_week", Severity.WRONG, place, params, set_moments(item, {"opens": begin}))
 
 
 def piled_up(course: CheckedCourse) -> Iterator[Finding]:
     """Three or more due at one moment; readings that are ticked before a class do not count."""
     at_once: dict[datetime, list[CheckedItem]] = {}
     for item in course.items:
-        if item.span.due is not None and item.published and item.counts:
+        if item.span.due is not None and course.is_shown(item) and item.counts:
             at_once.setdefault(item.span.due, []).append(item)
     for due, items in sorted(at_once.items()):
         if len(items) < PILE:
@@ -164,8 +172,7 @@ def piled_up(course: CheckedCourse) -> Iterator[Finding]:
         if before is not None and (
             first.span.opens is None or first.span.opens < same_time(due, before, course.calendar)
         ):
-            moved: dict[str, object] = {"due": same_time(due, before, course.calendar)}
-            fix = Fix("set_moments", Place("item", first.id), moved)
+            fix = set_moments(first, {"due": same_time(due, before, course.calendar)})
         params = {"count": len(items), "at": due, "titles": ", ".join(i.title for i in items), "title": first.title}
         yield Finding("due.piled_up", Severity.NOTICE, Place("item", first.id), params, fix)
 
@@ -181,7 +188,7 @@ def off_pattern(course: CheckedCourse) -> Iterator[Finding]:
         place = Place("item", item.id)
         params = {"title": item.title, "at": at, "nearest": nearest}
         name = "opens" if item.span.opens else "due"
-        yield Finding("live.off_pattern", Severity.DOUBTFUL, place, params, Fix("set_moments", place, {name: nearest}))
+        yield Finding("live.off_pattern", Severity.DOUBTFUL, place, params, set_moments(item, {name: nearest}))
 
 
 def system_differs(course: CheckedCourse) -> Iterator[Finding]:
@@ -191,9 +198,7 @@ def system_differs(course: CheckedCourse) -> Iterator[Finding]:
             continue
         place = Place("item", item.id)
         params = {"title": item.title, "ours": item.span.due, "theirs": item.system_due}
-        yield Finding(
-            "linked.due_differs", Severity.WRONG, place, params, Fix("set_moments", place, {"due": item.system_due})
-        )
+        yield Finding("linked.due_differs", Severity.WRONG, place, params, set_moments(item, {"due": item.system_due}))
 
 
 def _moments(course: CheckedCourse) -> Iterator[tuple[CheckedItem, str, datetime]]:

@@ -5,7 +5,8 @@ from datetime import datetime
 from decimal import Decimal
 from typing import Any
 
-from unvo_core.schedule.date_check.model import Finding, Fix
+from django.db import transaction
+from unvo_core.schedule.date_check.model import Finding, Fix, Place
 
 from apps.courses.public import (
     Course,
@@ -33,22 +34,33 @@ def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> int:
     """Apply the fixes of these findings; those that other fixes have settled meanwhile are passed over.
 
     In rounds, one fix for each place and round: the course is checked anew before the next, so that no
-    fix acts on what an earlier one has changed under it.
+    fix acts on what an earlier one has changed under it. One that is refused waits for the next round: what
+    stands in its way may be settled by then. Refused as a whole only when nothing could be done.
     """
     require(can_lay_out(membership(actor, course)))
     wanted, done = set(keys), 0
+    refusal: Refused | None = None
     while True:
         course.refresh_from_db()
-        this_round = {f.fix.place: f for f in reversed(findings(course)) if f.fix is not None and key_of(f) in wanted}
-        if not this_round:
-            break
-        for finding in this_round.values():
+        before = done
+        settled: set[Place] = set()
+        for finding in findings(course):
+            if finding.fix is None or finding.fix.place in settled or key_of(finding) not in wanted:
+                continue
             course.refresh_from_db()
-            _apply(actor, course, finding)
+            try:
+                with transaction.atomic():
+                    _apply(actor, course, finding)
+            except Refused as error:
+                refusal = error
+                continue
+            settled.add(finding.fix.place)
             wanted.discard(key_of(finding))
             done += 1
+        if done == before:
+            break
     if not done:
-        raise Refused("check.gone", status=409)
+        raise refusal or Refused("check.gone", status=409)
     return done
 
 

@@ -28,8 +28,9 @@ const fixable = computed(() =>
 );
 
 async function fix(keys: string[]): Promise<void> {
-  await writes.fix.mutateAsync(keys);
-  say(t("check.fixed"));
+  const found = await writes.fix.mutateAsync(keys);
+  const left = found.findings.filter((f) => keys.includes(f.key)).length;
+  say(left ? t("check.left", { n: left }, left) : t("check.fixed"));
 }
 </script>
 
