@@ -15,7 +15,9 @@ const { parts, chosen, label } = defineProps<{
       v-for="part in parts"
       :key="part.key"
       :to="part.to"
+      class="steady"
       :class="{ on: part.key === chosen }"
+      :data-words="part.name"
       :aria-current="part.key === chosen ? 'page' : undefined"
       >{{ part.name }}</RouterLink
     >

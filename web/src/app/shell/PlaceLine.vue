@@ -48,13 +48,14 @@ const places = computed(() => {
       v-for="place in places"
       :key="place.key"
       :to="place.to"
-      class="place"
+      class="place steady"
+      :data-words="place.name"
       :class="{ on: route.meta.place === place.key }"
       :aria-current="route.meta.place === place.key ? 'page' : undefined"
     >
       {{ place.name }}
     </RouterLink>
-    <span id="place-actions" class="ml-auto flex items-center gap-4 pb-1.5 text-[15px]" />
+    <span id="place-actions" class="ml-auto flex items-center gap-4 pb-[8px] text-[15px]" />
   </nav>
 </template>
 
