@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from apps.courses.models import Course, Item, Module
+from apps.courses.models import Item, Module
 from apps.gradebook.models import Category, GradedItem
 from apps.kernel.models import AuditRecord
 from apps.transfer.sentences import FINDINGS
@@ -180,13 +180,25 @@ class Fixes(DemoCase):
         self.assertEqual(sorted([*BROKEN, *SAID, *ELSEWHERE]), sorted(FINDINGS))
         self.assertGreaterEqual(len(RULES), 20)
 
-    def test_two_fixes_at_one_place_are_both_done_and_each_can_be_undone(self) -> None:
+    def test_two_fixes_at_one_place_are_both_done_and_taken_back(self) -> None:
         moments(SET_7B, opens="2027-02-02T00:00", due="2027-02-01T23:59")
-        keys = [f["key"] for f in self.teacher.get(CHECK_PATH).json()["findings"] if f["fix"]]
-        told = self.teacher.send("POST", f"{CHECK_PATH}/fix", {"keys": keys})
+        before = self.item(SET_7B).moments
+        found = self.teacher.get(CHECK_PATH).json()["findings"]
+        told = self.teacher.send("POST", f"{CHECK_PATH}/fix", {"keys": [f["key"] for f in found if f["fix"]]})
         self.assertEqual(told.status_code, 200, told.content[:300])
         self.assertEqual([f for f in self.findings("span.order") if SET_7B in f["sentence"]], [])
         self.assertEqual([f for f in self.findings("moment.outside_term") if SET_7B in f["sentence"]], [])
+        self.assertGreater(len(told.json()["undo"]), 1)
+        for change in told.json()["undo"]:
+            back = self.teacher.send("POST", f"/courses/srv-110/changes/{change}/undo")
+            self.assertEqual(back.status_code, 200, back.content[:200])
+        self.assertEqual(self.item(SET_7B).moments, before)
+
+    def test_a_fix_of_the_gradebook_offers_no_way_back_that_would_not_hold(self) -> None:
+        without_category()
+        key = self.findings("category.none")[0]["key"]
+        told = self.teacher.send("POST", f"{CHECK_PATH}/fix", {"keys": [key]}).json()
+        self.assertEqual(told["undo"], [])
 
     def test_students_neither_see_nor_mend(self) -> None:
         student = Caller(KEEPS_UP)
@@ -200,4 +212,3 @@ class Fixes(DemoCase):
         self.assertTrue(self.findings("due.odd_time")[0]["waived"])
         moments(SET_7B, due="2026-10-09T17:38")
         self.assertFalse(self.findings("due.odd_time")[0]["waived"])
-        Course.objects.get(pk=self.course.pk)

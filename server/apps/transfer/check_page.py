@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import date, datetime, time
 from fractions import Fraction
 from zoneinfo import ZoneInfo
@@ -21,7 +21,7 @@ from apps.transfer.models import Waiver
 from apps.transfer.sentences import FINDINGS, FIXES
 
 
-def date_check(course: Course) -> out.DateCheck:
+def date_check(course: Course, undo: Sequence[int] = ()) -> out.DateCheck:
     laid = layout(course)
     waived = set(Waiver.objects.filter(course=course).values_list("key", flat=True))
     shown = [_finding(course, laid, f, waived) for f in findings(course)]
@@ -30,6 +30,7 @@ def date_check(course: Course) -> out.DateCheck:
         open=sum(not f.waived for f in shown),
         checked_at=now(),
         opened=course.opened_at is not None,
+        undo=list(undo),
     )
 
 

@@ -2437,7 +2437,7 @@ export interface components {
         };
         /**
          * DateCheck
-         * @description `open`: findings that nobody has waived.
+         * @description `open`: findings that nobody has waived. `undo`: after fixes, the changes that take them back, in this order.
          */
         DateCheck: {
             /**
@@ -2451,6 +2451,8 @@ export interface components {
             open: number;
             /** Opened */
             opened: boolean;
+            /** Undo */
+            undo: number[];
         };
         /**
          * DateCondition

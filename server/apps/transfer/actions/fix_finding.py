@@ -24,25 +24,28 @@ from apps.courses.public import (
     write_text,
 )
 from apps.gradebook.public import drop_graded, set_drops, set_grading, set_weights, setup_of
-from apps.kernel.public import Actor, Refused, now, record, require
+from apps.kernel.public import Actor, AuditRecord, Refused, now, record, require
 from apps.transfer.checking import findings, key_of
 from apps.transfer.models import Waiver
 from apps.transfer.prose import with_words, without_link
 
 
-def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> int:
+def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> list[int]:
     """Apply the fixes of these findings; those that other fixes have settled meanwhile are passed over.
 
     In rounds, one fix for each place and round: the course is checked anew before the next, so that no
     fix acts on what an earlier one has changed under it. One that is refused waits for the next round: what
     stands in its way may be settled by then. Refused as a whole only when nothing could be done.
+
+    The changes by which all of it is undone, the latest first; none when a part of it can't be undone that way.
     """
     require(can_lay_out(membership(actor, course)))
-    wanted, done = set(keys), 0
+    wanted = set(keys)
+    done: list[AuditRecord | None] = []
     refusal: Refused | None = None
     while True:
         course.refresh_from_db()
-        before = done
+        before = len(done)
         settled: set[Place] = set()
         for finding in findings(course):
             if finding.fix is None or finding.fix.place in settled or key_of(finding) not in wanted:
@@ -50,18 +53,18 @@ def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> int:
             course.refresh_from_db()
             try:
                 with transaction.atomic():
-                    _apply(actor, course, finding)
+                    change = _apply(actor, course, finding)
             except Refused as error:
                 refusal = error
                 continue
             settled.add(finding.fix.place)
             wanted.discard(key_of(finding))
-            done += 1
-        if done == before:
+            done.append(change)
+        if len(done) == before:
             break
     if not done:
         raise refusal or Refused("check.gone", status=409)
-    return done
+    return [change.pk for change in reversed(done) if change is not None] if all(done) else []
 
 
 def waive(actor: Actor, course: Course, key: str, waived: bool) -> None:
@@ -74,22 +77,23 @@ def waive(actor: Actor, course: Course, key: str, waived: bool) -> None:
     record(actor, "check.waive", ("course", course.pk), course_id=course.pk, after={"key": key, "waived": waived})
 
 
-def _apply(actor: Actor, course: Course, finding: Finding) -> None:
+def _apply(actor: Actor, course: Course, finding: Finding) -> AuditRecord | None:
+    """The change of the layout that it made; None for one of the gradebook or of a text."""
     fix = finding.fix
     if fix is None:
-        return
+        return None
     target, values = fix.place.id, dict(fix.values)
     match fix.kind:
         case "set_moments":
-            _set_moments(actor, course, target, values)
+            return _set_moments(actor, course, target, values)
         case "publish":
-            change_module(actor, course, target, ModuleEdit(published=True))
+            return change_module(actor, course, target, ModuleEdit(published=True))
         case "drop_condition":
-            drop_wait(actor, course, target, int(str(values["on"])))
+            return drop_wait(actor, course, target, int(str(values["on"])))
         case "practice" | "rename" | "set_place":
-            change_item(actor, course, target, _item_edit(fix))
+            return change_item(actor, course, target, _item_edit(fix))
         case "move_item":
-            move_item(actor, course, target, int(str(values["module"])), True)
+            return move_item(actor, course, target, int(str(values["module"])), True)
         case "set_category":
             row = setup_of(course).graded[target]
             set_grading(actor, course, target, int(values["category_id"]), row.late_rule_id, row.hold)  # type: ignore[call-overload]
@@ -103,6 +107,7 @@ def _apply(actor: Actor, course: Course, finding: Finding) -> None:
             _set_text(actor, course, fix)
         case other:
             raise ValueError(f"no such fix: {other} for {finding.code}")
+    return None
 
 
 def _item_edit(fix: Fix) -> ItemEdit:
@@ -115,7 +120,7 @@ def _item_edit(fix: Fix) -> ItemEdit:
             return ItemEdit(practice=True)
 
 
-def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> None:
+def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> AuditRecord:
     """The item's own rules, with some of its moments set to instants or taken away."""
     laid = layout(course)
     wishes: dict[str, Any] = dict(laid.items[item_id].moments)
@@ -124,7 +129,7 @@ def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, A
             wishes[name] = at.astimezone(laid.zone).strftime("%Y-%m-%dT%H:%M")
         else:
             wishes.pop(name, None)
-    set_moments(actor, course, item_id, wishes)
+    return set_moments(actor, course, item_id, wishes)
 
 
 def _set_text(actor: Actor, course: Course, fix: Fix) -> None:

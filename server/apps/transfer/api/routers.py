@@ -38,8 +38,8 @@ def read_date_check(request: SignedIn, slug: str) -> HttpResponse:
 @router.post("/courses/{slug}/date-check/fix", response=s.DateCheck)
 @write
 def fix(request: SignedIn, slug: str, payload: s.FixIn) -> s.DateCheck:
-    fix_findings(actor_of(request), course_by_slug(slug), payload.keys)
-    return date_check(course_by_slug(slug))
+    undo = fix_findings(actor_of(request), course_by_slug(slug), payload.keys)
+    return date_check(course_by_slug(slug), undo)
 
 
 @router.post("/courses/{slug}/date-check/waive", response=s.DateCheck)

@@ -18,12 +18,13 @@ class Finding(BaseModel):
 
 
 class DateCheck(BaseModel):
-    """`open`: findings that nobody has waived."""
+    """`open`: findings that nobody has waived. `undo`: after fixes, the changes that take them back, in this order."""
 
     findings: list[Finding]
     open: int
     checked_at: datetime
     opened: bool
+    undo: list[int]
 
 
 class FixIn(BaseModel):

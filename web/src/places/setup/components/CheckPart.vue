@@ -3,6 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import { useLayoutWrites } from "@/places/week/queries";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
@@ -13,6 +14,7 @@ const { t } = useI18n();
 const times = useTimes(() => schedule.zone);
 const { data: check } = useCheck(() => slug);
 const writes = useSetupWrites(() => slug);
+const { undo } = useLayoutWrites(() => slug);
 const busy = computed(() => writes.fix.isPending.value);
 const groups = computed(() =>
   (["wrong", "doubtful", "notice"] as const)
@@ -27,10 +29,16 @@ const fixable = computed(() =>
   (check.value?.findings ?? []).filter((f) => f.fix && !f.waived && f.severity !== "notice"),
 );
 
+async function takeBack(changes: number[]): Promise<void> {
+  for (const change of changes) await undo.mutateAsync(change);
+  say(t("app.undone"));
+}
+
 async function fix(keys: string[]): Promise<void> {
   const found = await writes.fix.mutateAsync(keys);
   const left = found.findings.filter((f) => keys.includes(f.key)).length;
-  say(left ? t("check.left", { n: left }, left) : t("check.fixed"));
+  const back = found.undo.length ? { label: t("app.undo"), run: () => void takeBack(found.undo) } : undefined;
+  say(left ? t("check.left", { n: left }, left) : t("check.fixed"), back);
 }
 </script>
 
