@@ -189,6 +189,14 @@ class Reports(LibraryCase):
         self.teacher.send("PUT", f"{COURSE}/error-reports/{report['id']}", {"settled": True})
         self.assertEqual(self.library(self.teacher)["reports"], [])
 
+    def test_what_is_reported_on_is_an_item_of_this_course(self) -> None:
+        elsewhere = Item.objects.filter(course=self.induction).first()
+        assert elsewhere is not None
+        for who in (self.teacher, self.student):
+            for item in (elsewhere.pk, 10**9, -5):
+                told = who.send("POST", f"{COURSE}/error-reports", {"item_id": item, "text": "A wrong sign"})
+                self.refused(told, 404, "request.not_found")
+
     def test_a_locked_item_can_t_be_reported_on_and_twenty_are_enough(self) -> None:
         locked = self.item("Check 7: traverse computation").pk
         self.refused(

@@ -1,6 +1,6 @@
 from __future__ import annotations
 
-from apps.courses.public import Course, can_enter, can_teach, membership, require_open
+from apps.courses.public import Course, can_enter, can_teach, layout, membership, require_open
 from apps.kernel.public import Actor, Refused, not_found, now, record, require
 from apps.library.models import ErrorReport
 
@@ -12,6 +12,8 @@ def report_error(actor: Actor, course: Course, item_id: int | None, text: str) -
     """'I found an error', with its place. Teachers see it in the library until it is settled."""
     member = membership(actor, course)
     require(can_enter(member))
+    if item_id is not None and member.teaches and item_id not in layout(course).items:
+        raise not_found("item")
     if item_id is not None and not member.teaches:
         require_open(course, item_id, actor)
     text = text.strip()
