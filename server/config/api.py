@@ -3,7 +3,7 @@
 from apps.assignments.api.routers import router as assignments
 from apps.courses.api.routers import router as courses
 from apps.gradebook.api.routers import router as gradebook
-from apps.kernel.public import answer_problems
+from apps.kernel.public import WithoutNul, answer_problems
 from apps.library.api.routers import router as library
 from apps.messaging.api.routers import router as messaging
 from apps.people.api.routers import router as people
@@ -11,7 +11,7 @@ from apps.transfer.api.routers import router as transfer
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-api = NinjaAPI(title="Unvo", version="1", auth=django_auth, docs_url=None, urls_namespace="api")
+api = NinjaAPI(title="Unvo", version="1", auth=django_auth, docs_url=None, urls_namespace="api", parser=WithoutNul())
 answer_problems(api)
 api.add_router("", people)
 api.add_router("", courses)

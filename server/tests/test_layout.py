@@ -220,7 +220,15 @@ class BadInput(DemoCase):
         raw = self.teacher.client.patch(
             f"/api{self.path(READING)}", "{not json", content_type="application/json", headers={"Idempotency-Key": "z"}
         )
-        self.assertEqual(raw.status_code, 400)
+        self.refused(raw, 400, "request.unreadable")
+
+    def test_the_one_character_that_can_not_be_kept_is_left_out(self) -> None:
+        self.teacher.send("PATCH", self.path(READING), {"title": "North\x00ings"})
+        self.assertTrue(Item.objects.filter(title="Northings", course=self.course).exists())
+        self.assertEqual(self.teacher.get("/courses/srv-110/search?q=loop%00s").status_code, 200)
+        self.refused(self.teacher.get("/courses/srv%00110/ribbon"), 404, "request.not_found")
+        wish = {"key": "a\x00b", "waived": True}
+        self.assertEqual(self.teacher.send("POST", "/courses/srv-110/date-check/waive", wish).status_code, 200)
 
     def refused_unreadable(self, answer: object) -> None:
         self.assertEqual((answer.status_code, answer.json()["title"]), (422, "request.unreadable"))  # type: ignore[attr-defined]

@@ -8,7 +8,7 @@ from collections.abc import Mapping
 import orjson
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from apps.kernel.refusals import Refused
 from apps.kernel.sentences import sentence
@@ -42,8 +42,11 @@ def refused(refusal: Refused) -> HttpResponse:
 def _unreadable(error: ValidationError) -> HttpResponse:
     first = error.errors[0] if error.errors else {}
     where = ".".join(str(p) for p in first.get("loc", ()) if p not in ("body", "payload", "path", "query"))
-    detail = sentence("request.unreadable", {"detail": f"{where}: {first.get('msg', '')}"})
-    return problem(422, "request.unreadable", detail)
+    return problem(422, "request.unreadable", _read(f"{where}: {first.get('msg', '')}"))
+
+
+def _read(why: str) -> str:
+    return sentence("request.unreadable", {"detail": why.rstrip(".")})
 
 
 def answer_problems(api: NinjaAPI) -> None:
@@ -56,6 +59,10 @@ def answer_problems(api: NinjaAPI) -> None:
     @api.exception_handler(ValidationError)
     def on_unreadable(request: HttpRequest, error: ValidationError) -> HttpResponse:
         return _unreadable(error)
+
+    @api.exception_handler(HttpError)
+    def on_malformed(request: HttpRequest, error: HttpError) -> HttpResponse:
+        return problem(error.status_code, "request.unreadable", _read(str(error)))
 
     @api.exception_handler(AuthenticationError)
     def on_signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:

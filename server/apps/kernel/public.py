@@ -9,7 +9,7 @@ from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.pictures import upright
 from apps.kernel.problem_json import answer_problems, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
-from apps.kernel.requests import actor_of, answer
+from apps.kernel.requests import WithoutNul, actor_of, answer
 from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import register, sentence
 from apps.kernel.stamps import rows_stamp
@@ -27,6 +27,7 @@ __all__ = [
     "Refused",
     "StoredFile",
     "Verdict",
+    "WithoutNul",
     "actor_of",
     "answer",
     "answer_problems",

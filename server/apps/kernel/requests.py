@@ -1,11 +1,53 @@
-"""From a signed-in request to an actor."""
+"""What comes in with a request, and how a read is answered."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
+from django.utils.datastructures import MultiValueDict
+from ninja.parser import Parser
 from pydantic import BaseModel
 
 from apps.kernel.actors import Actor
+from apps.kernel.problem_json import problem
+from apps.kernel.sentences import sentence
+
+NUL = "\x00"
+"""The one character that PostgreSQL's text can't hold. Nobody types it; some programs copy it along."""
+
+
+class WithoutNul(Parser):
+    """Bodies and queries as they were sent, but for NUL."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        return _without_nul(super().parse_body(request))
+
+    def parse_querydict(self, data: MultiValueDict[str, Any], list_fields: list[str], request: HttpRequest) -> Any:
+        return _without_nul(super().parse_querydict(data, list_fields, request))
+
+
+def _without_nul(value: Any) -> Any:
+    match value:
+        case str():
+            return value.replace(NUL, "")
+        case list():
+            return [_without_nul(one) for one in value]
+        case dict():
+            return {_without_nul(name): _without_nul(one) for name, one in value.items()}
+    return value
+
+
+def nothing_at_nul(answer_to: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware: nothing is found at an address with NUL in it."""
+
+    def found(request: HttpRequest) -> HttpResponse:
+        if NUL in request.path:
+            return problem(404, "request.not_found", sentence("request.not_found", {"what": "page"}))
+        return answer_to(request)
+
+    return found
 
 
 def actor_of(request: HttpRequest) -> Actor:

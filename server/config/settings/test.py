@@ -10,5 +10,11 @@ SECRET_KEY = "tests-only"  # noqa: S105
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 MEDIA_ROOT = Path(tempfile.mkdtemp(prefix="unvo-test-files-"))
 TEST_RUNNER = "config.test_runner.CountingRunner"
-LOGGING = LOGGING | {"loggers": {"django.request": {"level": "CRITICAL"}, "django.security": {"level": "CRITICAL"}}}
+LOGGING = LOGGING | {
+    "loggers": {
+        "django.request": {"level": "CRITICAL"},
+        "django.security": {"level": "CRITICAL"},
+        "weasyprint": {"level": "CRITICAL"},
+    }
+}
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}
