@@ -21,6 +21,7 @@ const writes = useLibraryWrites(() => slug);
 const entries = computed(() => library.entries.filter((e) => e.shelf === shelf));
 /** What the weeks bring, in path order: nobody keeps it by hand. */
 const collected = computed(() => library.from_path.filter((one) => one.shelf === shelf));
+const stepWord = computed(() => (library.generated.first_day ? "item.stepWeek" : "item.stepModule"));
 function sizeOf(one: Shapes["FromPath"]): string {
   const size = one.pages
     ? t("slides.pages", { n: one.pages }, one.pages)
@@ -111,7 +112,7 @@ const tick = (id: number, step: number, event: Event) =>
       <p class="mt-2 text-[13px] text-soft">{{ t("library.fromPath") }}</p>
       <ul class="collected">
         <li v-for="one in collected" :key="one.item_id">
-          <span class="figures text-soft">{{ one.step }}</span>
+          <span class="text-[13px] text-soft">{{ t(stepWord, { n: one.step }) }}</span>
           <RouterLink :to="itemPath(slug, one.item_id)">{{ one.title }}</RouterLink>
           <span class="text-[13px] text-soft">{{ sizeOf(one) }}</span>
         </li>
@@ -145,7 +146,7 @@ const tick = (id: number, step: number, event: Event) =>
 }
 .shelf .collected li {
   display: grid;
-  grid-template-columns: 34px minmax(0, 1fr) auto;
+  grid-template-columns: 76px minmax(0, 1fr) auto;
   gap: 8px;
   padding: 5px 0;
 }

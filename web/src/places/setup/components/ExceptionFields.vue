@@ -99,12 +99,12 @@ function setSlot(n: number, at: number, fields: Partial<Slot>): void {
 <style scoped>
 .day {
   display: grid;
-  grid-template-columns: 150px 190px minmax(90px, 1fr) auto;
+  grid-template-columns: 150px 216px minmax(90px, 1fr) auto;
   gap: 8px;
 }
 .hours {
   padding-left: 24px;
-  grid-template-columns: 126px 190px minmax(90px, 1fr) auto;
+  grid-template-columns: 126px 216px minmax(90px, 1fr) auto;
 }
 @media screen and (max-width: 719px) {
   .day,
