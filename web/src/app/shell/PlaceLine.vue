@@ -55,7 +55,7 @@ const places = computed(() => {
     >
       {{ place.name }}
     </RouterLink>
-    <span id="place-actions" class="ml-auto flex items-center gap-4 pb-[8px] text-[15px]" />
+    <span id="place-actions" class="ml-auto flex items-center gap-4 pb-1 text-[15px]" />
   </nav>
 </template>
 
@@ -103,6 +103,9 @@ const places = computed(() => {
     box-shadow: inset 0 3px 0 var(--ink);
   }
   #place-actions {
+    display: none;
+  }
+  .place::after {
     display: none;
   }
 }
