@@ -277,6 +277,12 @@ class Today(TimeCase):
         planned = [*found["rows"], *found["locked"], *found["later"]]
         self.assertEqual({r["item"]["id"] for r in planned} & closed, set())
         self.assertTrue(found["rows"][0]["overdue"])
+        week = behind.get("/courses/srv-110/weeks/1").json()
+        rows = [r for m in week["modules"] for r in m["rows"]]
+        gone = [r for r in rows if r["id"] in closed]
+        self.assertTrue(gone)
+        self.assertEqual(week["minutes_left"], sum(r["minutes"] for r in rows if not r["done"] and r not in gone))
+        self.assertEqual(week["points_at_stake"], 0, "what was missed and has closed is at stake no more")
         named = {i["item"]["id"] for o in found["overflows"] for i in o["items"]}
         self.assertEqual(named & closed, set())
 

@@ -4,7 +4,7 @@ from fractions import Fraction
 
 from unvo_core.path.circles import condition_problems
 from unvo_core.path.conditions import Done, When
-from unvo_core.path.evaluate import CourseState, State, evaluate, steps_to_open
+from unvo_core.path.evaluate import CourseState, State, evaluate, is_left, steps_to_open
 from unvo_core.path.model import (
     Acknowledged,
     AllOf,
@@ -139,6 +139,20 @@ class States(unittest.TestCase):
         self.assertEqual(self.one(item(1, HandedIn(), handed_in=True, span=late)), State.MISSING)
         reading = course(item(1, span=late)).items[1]
         self.assertEqual((reading.state, reading.overdue), (State.TO_DO, True))
+
+    def test_what_has_closed_or_lies_with_its_grader_is_not_left_to_do(self) -> None:
+        missed, open_late = Span(due=EARLIER, closes=EARLIER), Span(due=EARLIER, closes=LATER)
+        items = (
+            item(1, HandedIn(), span=missed, handed_in=True),
+            item(2, HandedIn(), span=open_late, handed_in=True),
+            item(3, ScoredAtLeast(Fraction(60)), handed_in=True),
+            item(4, Ticked()),
+            item(5, Ticked()),
+        )
+        facts = {3: ItemFacts(handed_in_at=EARLIER), 5: ItemFacts(ticked_at=EARLIER)}
+        states = evaluate([PathModule(1, items)], PersonFacts(facts), NOW).items
+        self.assertEqual((states[1].state, states[2].state), (State.MISSING, State.MISSING))
+        self.assertEqual([i.id for i in items if is_left(states[i.id], i.span, NOW)], [2, 4])
 
     def test_late_by_is_told_in_seconds(self) -> None:
         work = item(1, HandedIn(), handed_in=True, span=Span(due=EARLIER))

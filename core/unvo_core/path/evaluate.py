@@ -12,7 +12,7 @@ from typing import NamedTuple
 from unvo_core.path.conditions import NOTHING_MISSING, Known, Missing, missing
 from unvo_core.path.done import done_at, is_done
 from unvo_core.path.model import NO_FACTS, NO_MARK, ItemFacts, Mark, PathItem, PathModule, PersonFacts
-from unvo_core.schedule.spans import is_closed, is_late, seconds_late
+from unvo_core.schedule.spans import Span, is_closed, is_late, seconds_late
 
 
 class State(StrEnum):
@@ -202,6 +202,11 @@ def _module_state(module: PathModule, known: dict[int, _Known]) -> ModuleState:
     required = [i.id for i in module.items if i.required]
     holding = tuple(i for i in required if not known[i].done)
     return ModuleState(module.id, len(required), len(required) - len(holding), holding)
+
+
+def is_left(state: ItemState, span: Span, now: datetime) -> bool:
+    """Something is left for the person to do with it, now or once it opens: what has closed undone is past doing."""
+    return not state.done and state.state not in SETTLED and not is_closed(span, now)
 
 
 def next_item(order: Sequence[PathItem], items: dict[int, ItemState]) -> int | None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from fractions import Fraction
 
-from unvo_core.path.evaluate import SETTLED, CourseState, next_item
+from unvo_core.path.evaluate import CourseState, is_left, next_item
 from unvo_core.schedule.load import Load, load_of
 from unvo_core.schedule.meetings import ALL_TYPES, Meeting
 from unvo_core.schedule.term import current_week
@@ -193,7 +193,7 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
         raise not_found("week" if laid.term else "module")
     seen = look(course, laid, reader, [i.id for m in modules for i in m.items])
     drawn = [sheet_module(m, laid, seen, reader) for m in modules]
-    rows = [r for m in drawn for r in m.rows]
+    left = [r for m in drawn for r in m.rows if _is_left(r, laid, seen, reader)]
     return out.Sheet(
         key=key,
         dated=laid.term is not None,
@@ -209,8 +209,8 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
         modules=drawn,
         done=sum(m.required_done for m in drawn),
         required=sum(m.required for m in drawn),
-        minutes_left=sum(r.minutes for r in rows if r.required and not r.done),
-        points_at_stake=_points_at_stake(rows),
+        minutes_left=sum(r.minutes for r in left if r.required),
+        points_at_stake=sum(r.points for r in left if r.points and not r.practice),
         next_item_id=_next_here(laid, key, seen),
         later=_later(laid, key, week.last_day, seen, reader) if week and not teaching else [],
         undo=undo,
@@ -225,8 +225,11 @@ def _next_here(laid: Layout, key: str, seen: Seen) -> int | None:
     return next_item([i for m in laid.path if m.id in here for i in m.items], seen.progress.course.items)
 
 
-def _points_at_stake(rows: Iterable[out.Row]) -> float:
-    return sum(r.points for r in rows if r.points and not r.practice and r.state not in SETTLED)
+def _is_left(shown: out.Row, laid: Layout, seen: Seen, reader: Reader) -> bool:
+    """For a student, what is left for them to do; teachers have nothing of it."""
+    if seen.progress is None:
+        return False
+    return is_left(seen.progress.course.items[shown.id], laid.items[shown.id].span, reader.now)
 
 
 def seen_by(progress: queries.Progress) -> Seen:

@@ -7,9 +7,8 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from zoneinfo import ZoneInfo
 
-from unvo_core.path.evaluate import SETTLED
+from unvo_core.path.evaluate import is_left
 from unvo_core.schedule.day_plan import DayPlan, Work, day_plan
-from unvo_core.schedule.spans import is_closed
 
 from apps.courses.access import ref
 from apps.courses.api import time_schemas as out
@@ -88,8 +87,7 @@ def _open_items(found: tuple[Course, Layout], known: Progress, now: datetime) ->
     course, laid = found
     for item in laid.student_items.values():
         state = known.course.items[item.id]
-        left = not state.done and state.state not in SETTLED and not is_closed(item.span, now)
-        if laid.term and item.required and left and not item.held_at_a_set_time:
+        if laid.term and item.required and is_left(state, item.span, now) and not item.held_at_a_set_time:
             yield _Open(course, laid, item, known)
 
 

@@ -2,10 +2,11 @@
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
+import type { Slot } from "../model/schedule";
+import SlotFields from "./SlotFields.vue";
 
 /** Single days that differ: no class, another day type, or classes at hours of their own. */
 type DayException = Shapes["DayException"];
-type Slot = Shapes["Slot"];
 const days = defineModel<DayException[]>({ required: true });
 const { types } = defineProps<{ types: string[] }>();
 const { t } = useI18n();
@@ -23,8 +24,8 @@ function setKind(n: number, kind: string): void {
   if (kind === OWN) change(n, { day_type: null, slots: [{ ...FIRST }] });
   else change(n, { day_type: kind || null, slots: [] });
 }
-function setSlot(n: number, at: number, fields: Partial<Slot>): void {
-  const slots = (days.value[n]?.slots ?? []).map((s, i) => (i === at ? { ...s, ...fields } : s));
+function setSlot(n: number, at: number, fields: Slot): void {
+  const slots = (days.value[n]?.slots ?? []).map((s, i) => (i === at ? fields : s));
   change(n, { slots });
 }
 </script>
@@ -63,27 +64,7 @@ function setSlot(n: number, at: number, fields: Partial<Slot>): void {
       }}</UiButton>
     </div>
     <div v-for="(slot, at) in one.slots ?? []" :key="`${n}.${at}`" class="day hours">
-      <input
-        class="field figures"
-        type="time"
-        :aria-label="t('setup.start')"
-        :value="slot.start.slice(0, 5)"
-        @change="setSlot(n, at, { start: valueOf($event) })"
-      />
-      <input
-        class="field figures"
-        type="time"
-        :aria-label="t('setup.end')"
-        :value="slot.end.slice(0, 5)"
-        @change="setSlot(n, at, { end: valueOf($event) })"
-      />
-      <input
-        class="field"
-        :placeholder="t('setup.place')"
-        :aria-label="t('setup.place')"
-        :value="slot.place"
-        @change="setSlot(n, at, { place: valueOf($event) })"
-      />
+      <SlotFields :model-value="slot" @update:model-value="(fields) => setSlot(n, at, fields)" />
       <UiButton look="text" @click="change(n, { slots: [...(one.slots ?? []), { ...FIRST }] })">{{
         t("setup.addClass")
       }}</UiButton>

@@ -2,9 +2,10 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
-import type { Pattern } from "../model/schedule";
+import type { Pattern, Slot } from "../model/schedule";
 import ExceptionFields from "./ExceptionFields.vue";
 import RotationFields from "./RotationFields.vue";
+import SlotFields from "./SlotFields.vue";
 
 /** The classes of a course or section: weekdays or day types, with single days that differ. */
 const pattern = defineModel<Pattern>({ required: true });
@@ -25,7 +26,7 @@ const exceptions = computed({
 const set = (change: Partial<Pattern>): void => void (pattern.value = { ...pattern.value, ...change });
 const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 
-function setSlot(n: number, change: Record<string, string | number>): void {
+function setSlot(n: number, change: Partial<Slot>): void {
   set({ slots: slots.value.map((s, at) => (at === n ? { ...s, ...change } : s)) });
 }
 function addSlot(): void {
@@ -52,27 +53,7 @@ const onOf = (text: string): string | number => (types.value.length ? text : Num
           <option v-for="(name, at) in weekdays" :key="at" :value="at">{{ name }}</option>
         </template>
       </select>
-      <input
-        class="field figures"
-        type="time"
-        :aria-label="t('setup.start')"
-        :value="slot.start.slice(0, 5)"
-        @change="setSlot(n, { start: valueOf($event) })"
-      />
-      <input
-        class="field figures"
-        type="time"
-        :aria-label="t('setup.end')"
-        :value="slot.end.slice(0, 5)"
-        @change="setSlot(n, { end: valueOf($event) })"
-      />
-      <input
-        class="field"
-        :placeholder="t('setup.place')"
-        :aria-label="t('setup.place')"
-        :value="slot.place"
-        @change="setSlot(n, { place: valueOf($event) })"
-      />
+      <SlotFields :model-value="slot" @update:model-value="(fields) => setSlot(n, fields)" />
       <UiButton look="text" @click="set({ slots: slots.filter((_, at) => at !== n) })">{{
         t("setup.remove")
       }}</UiButton>
