@@ -226,9 +226,9 @@ def _next_here(laid: Layout, key: str, seen: Seen) -> int | None:
 
 
 def _is_left(shown: out.Row, laid: Layout, seen: Seen, reader: Reader) -> bool:
-    """For a student, what is left for them to do; teachers have nothing of it."""
+    """What is left for a student to do; teachers see, and print, the whole of the week."""
     if seen.progress is None:
-        return False
+        return True
     return is_left(seen.progress.course.items[shown.id], laid.items[shown.id].span, reader.now)
 
 
