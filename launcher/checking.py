@@ -53,7 +53,20 @@ def _all(env: dict[str, str]) -> int:
 
 
 TYPED = ("core/unvo_core", "server/apps", "server/config", "server/demo", "launcher")
-APPS = ("kernel", "people", "courses", "messaging", "gradebook", "assignments", "library", "transfer")
+APPS = (
+    "kernel",
+    "people",
+    "notices",
+    "courses",
+    "layout",
+    "gradebook",
+    "path",
+    "assignments",
+    "live",
+    "library",
+    "checks",
+    "screens",
+)
 
 
 def _passes(name: str, where: Path, command: Sequence[str | Path], env: dict[str, str]) -> bool:

@@ -114,17 +114,32 @@ class Cluster:
         _as_owner(["tee", "-a", str(self.data / "postgresql.conf")], self.home, text)
 
     def _make_database(self) -> None:
-        psql = ["psql", "-h", "127.0.0.1", "-p", str(self.port()), "-U", ROLE, "-d", "postgres", "-tAc"]
-        env = {**os.environ, "PGPASSWORD": self.secret.read_text()}
-        there = subprocess.run(
-            [*psql, "SELECT 1 FROM pg_database WHERE datname = 'unvo'"],
-            env=env,
+        if self.query("postgres", "SELECT 1 FROM pg_database WHERE datname = 'unvo'") != "1":
+            self.query("postgres", "CREATE DATABASE unvo")
+
+    def query(self, database: str, sql: str) -> str:
+        """What one statement brings, as plain text; a Stop with what the server said when it fails."""
+        return self._client("psql", "-d", database, "-v", "ON_ERROR_STOP=1", "-tAc", sql)
+
+    def dump(self, database: str, to: Path) -> None:
+        """Everything of a database in one file, as pg_restore reads it."""
+        self._client("pg_dump", "-Fc", "-d", database, "-f", str(to))
+        if not to.exists() or not to.stat().st_size:
+            raise Stop(f"The database could not be kept in {to}. Is there space? Nothing was changed.")
+
+    def _client(self, program: str, *words: str) -> str:
+        where = ["-h", "127.0.0.1", "-p", str(self.port()), "-U", ROLE]
+        done = subprocess.run(
+            [program, *where, *words],
+            env={**os.environ, "PGPASSWORD": self.secret.read_text()},
+            stdin=subprocess.DEVNULL,
             capture_output=True,
             text=True,
             check=False,
         )
-        if there.stdout.strip() != "1":
-            subprocess.run([*psql, "CREATE DATABASE unvo"], env=env, capture_output=True, check=True)
+        if done.returncode:
+            raise Stop(f"{program} failed:\n{done.stderr.strip()}\nPostgreSQL's log: {self.home / 'log'}")
+        return done.stdout.strip()
 
 
 DEMO = Cluster("demo", durable=True)

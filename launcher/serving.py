@@ -12,7 +12,7 @@ import urllib.error
 import urllib.request
 from collections.abc import Mapping, Sequence
 
-from launcher import packages, postgres
+from launcher import packages, postgres, renewing
 from launcher.shell import ROOT, STATE, Stop, python_in_place, run, say
 
 SERVER = ROOT / "server"
@@ -39,6 +39,7 @@ def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
         postgres.DEMO.remove()
         run(["rm", "-rf", STATE / "files"])
     postgres.DEMO.start()
+    renewing.renew_if_old(postgres.DEMO)
     env = environment(postgres.DEMO) | {"UNVO_ADDRESS": f"http://127.0.0.1:{port}"}
     if fixed_clock:
         env["UNVO_FIXED_CLOCK"] = fixed_clock
@@ -71,6 +72,7 @@ def dev(port: int) -> int:
     packages.install()
     packages.build()
     postgres.DEMO.start()
+    renewing.renew_if_old(postgres.DEMO)
     env = environment(postgres.DEMO) | {"UNVO_VITE": "1"}
     prepare(env)
     vite = subprocess.Popen(["npx", "vite"], cwd=ROOT / "web")

@@ -6,6 +6,7 @@ import unittest
 from typing import Any
 
 from django.test.runner import DiscoverRunner
+from tests import worlds
 
 
 class _Counting(unittest.TextTestResult):
@@ -26,6 +27,17 @@ class CountingRunner(DiscoverRunner):
         failed = len(result.failures) + len(result.errors) + len(getattr(result, "unexpectedSuccesses", []))
         self.line = f"{result.passed} passed, {failed} failed, {len(result.skipped)} skipped"
         return failed
+
+    def setup_databases(self, **kwargs: Any) -> Any:
+        found = super().setup_databases(**kwargs)
+        if found:
+            worlds.forget()
+        return found
+
+    def teardown_databases(self, old_config: Any, **kwargs: Any) -> None:
+        if old_config:
+            worlds.forget()
+        super().teardown_databases(old_config, **kwargs)
 
     def run_tests(self, *args: Any, **kwargs: Any) -> int:
         failed = super().run_tests(*args, **kwargs)

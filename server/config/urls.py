@@ -1,10 +1,11 @@
 """Addresses: the API, files, sign-in, and everything else is the web application's."""
 
-from apps.courses.public import read_feed
 from apps.kernel.public import send_file, server_error
+from apps.screens.public import read_feed
 from django.urls import include, path, re_path
 
 from config.api import api
+from config.files import GUARDS
 from config.shell import shell
 from config.worker import worker
 
@@ -13,7 +14,7 @@ handler500 = server_error
 urlpatterns = [
     path("api/", api.urls),
     path("calendar/<str:secret>.ics", read_feed, name="calendar"),
-    path("files/<uuid:key>/<str:name>", send_file, name="file"),
+    path("files/<uuid:key>/<str:name>", send_file, {"guards": GUARDS}, name="file"),
     path("sw.js", worker),
     path("_allauth/", include("allauth.headless.urls")),
     re_path(r"^(?!sw\.js|api/|files/|calendar/|static/|_allauth/).*$", shell),

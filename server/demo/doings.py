@@ -11,9 +11,11 @@ from typing import Any
 
 from apps.assignments.actions.hand_in import LETTERS
 from apps.assignments.models import HandIn
-from apps.courses.models import Course, Fact
-from apps.courses.public import LaidItem, layout
+from apps.courses.models import Course
 from apps.gradebook.models import Cell, GradedItem, Score
+from apps.layout.queries import layout
+from apps.layout.reading.structure import LaidItem
+from apps.path.models import Fact
 from apps.people.models import Person
 
 from demo.content.answers import handed_in_text

@@ -8,10 +8,11 @@ from datetime import date, timedelta
 from typing import Any
 
 from apps.assignments.models import Brief
-from apps.courses.actions.make_item import FIRST_RULES, WATCHED_ENOUGH
-from apps.courses.models import Course, Item, ItemText, Module, Part
+from apps.courses.models import Course
 from apps.gradebook.models import Category, GradedItem, LateRule
-from apps.kernel.public import now
+from apps.kernel.clock import now
+from apps.layout.models import Item, ItemText, Module, Part
+from apps.layout.public import kind_of
 
 MONDAY, TUESDAY, WEDNESDAY, THURSDAY, FRIDAY, SUNDAY = 0, 1, 2, 3, 4, 6
 
@@ -116,14 +117,14 @@ class Layouter:
             published=True,
             effort_minutes=wish.minutes,
             points=wish.points,
-            done_rule=wish.done_rule or ("scored" if wish.on_paper else FIRST_RULES[wish.kind]),
+            done_rule=wish.done_rule or ("scored" if wish.on_paper else kind_of(wish.kind).first_rule),
             moments=moments,
             conditions=done_first([self.items[t].pk for t in wish.after]),
             address=wish.address,
             place=wish.place,
             hint=wish.hint,
             read_first=[self.items[t].pk for t in wish.read_first],
-            done_percent=WATCHED_ENOUGH if wish.kind in Item.MEDIA else wish.done_percent,
+            done_percent=kind_of(wish.kind).first_percent or wish.done_percent,
             takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
         )
         if wish.html:

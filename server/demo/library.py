@@ -4,8 +4,10 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from apps.courses.models import Course, Item
-from apps.kernel.public import SYSTEM, store
+from apps.courses.models import Course
+from apps.kernel.actors import SYSTEM
+from apps.kernel.uploads import store
+from apps.layout.models import Item, Syllabus
 from apps.library.models import Entry, ErrorReport
 from apps.people.models import Person
 from django.core.files.base import ContentFile
@@ -104,8 +106,7 @@ def stock(course: Course, reporter: Person, now: datetime) -> None:
         if fields.get("file"):
             entry.file = store(SYSTEM, ContentFile(FORM, str(fields["file"])), ("library_entry", entry.pk))
             entry.save(update_fields=["file"])
-    course.syllabus = Item.objects.get(course=course, title="Syllabus")
-    course.save(update_fields=["syllabus"])
+    Syllabus.objects.create(course=course, item=Item.objects.get(course=course, title="Syllabus"))
     reading = Item.objects.filter(course=course, title="Latitudes and departures").first()
     ErrorReport.objects.create(
         course=course,

@@ -6,7 +6,8 @@ from io import BytesIO
 from random import Random
 
 from apps.assignments.models import HandIn, HandInFile
-from apps.kernel.public import SYSTEM, store
+from apps.kernel.actors import SYSTEM
+from apps.kernel.uploads import store
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 

@@ -8,9 +8,12 @@ from random import Random
 from zoneinfo import ZoneInfo
 
 from apps.assignments.models import HandIn
-from apps.courses.models import Absence, Allowance, Course, Enrolment, Group, GroupMember, Section
-from apps.courses.public import layout, layout_for
+from apps.courses.models import Course, Enrolment, Group, GroupMember, Section
+from apps.layout.models import Allowance
+from apps.layout.queries import layout
+from apps.layout.reading.persons import layout_for
 from apps.library.models import TourSeen
+from apps.live.models import Absence
 from apps.people.models import Person
 from django.db import transaction
 

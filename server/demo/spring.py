@@ -5,9 +5,11 @@ from __future__ import annotations
 from datetime import date, datetime, timedelta
 from decimal import Decimal
 
-from apps.courses.models import Course, Enrolment, Item, ItemText, Module, Term
+from apps.courses.models import Course, Enrolment, Term
 from apps.gradebook.models import Category, GradedItem
-from apps.kernel.public import Actor, now
+from apps.kernel.actors import Actor
+from apps.kernel.clock import now
+from apps.layout.models import Item, ItemText, Module
 from apps.people.models import Person
 from apps.transfer.actions.copy_course import copy_course
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from apps.courses.models import Course
 from apps.gradebook.models import Category
-from apps.kernel.public import now
+from apps.kernel.clock import now
 
 from demo.content.texts import SAFETY
 from demo.layout import Layouter, Wish

@@ -7,10 +7,14 @@ from decimal import Decimal
 from io import BytesIO
 from pathlib import Path
 
-from apps.courses.actions.read_files import read_files
-from apps.courses.models import Course, ItemFile, ItemText, MeetingPattern, Section, Term, TermBreak
+from apps.courses.models import Course, Section, Term, TermBreak
 from apps.gradebook.models import Category, GradingScheme, LateRule
-from apps.kernel.public import SYSTEM, StoredFile, now, store
+from apps.kernel.actors import SYSTEM
+from apps.kernel.clock import now
+from apps.kernel.models import StoredFile
+from apps.kernel.uploads import store
+from apps.layout.actions.read_files import read_files
+from apps.layout.models import ItemFile, ItemText, MeetingPattern
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 

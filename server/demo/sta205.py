@@ -5,11 +5,13 @@ from __future__ import annotations
 from datetime import date, time, timedelta
 from decimal import Decimal
 
-from apps.courses.actions.move_term import apply_move, plan_repace
-from apps.courses.actions.set_schedule import PatternWish, ScheduleWish
-from apps.courses.models import Course, Enrolment, MeetingPattern, Term
+from apps.courses.models import Course, Enrolment, Term
 from apps.gradebook.models import Category, GradingScheme
-from apps.kernel.public import Actor, now
+from apps.kernel.actors import Actor
+from apps.kernel.clock import now
+from apps.layout.actions.move_term import apply_move, plan_repace
+from apps.layout.actions.set_schedule import PatternWish, ScheduleWish
+from apps.layout.models import MeetingPattern
 from apps.people.models import Person
 from apps.transfer.actions.copy_course import copy_course
 

@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 import uuid
-from datetime import datetime
 from typing import Any
 
-from apps.courses.models import Course, Item
+from apps.courses.models import Course
+from apps.layout.models import Item
 from apps.people.models import Person
-from demo.seeding import seed
 from django.test import Client, TestCase, override_settings
 
-CLOCK = "2026-10-07T10:20:00-05:00"
+from tests import worlds
+from tests.worlds import CLOCK
+
 INSTRUCTOR, ASSISTANT = "ines.varga-oduya", "teodor.blackwater"
 KEEPS_UP, BEHIND = "rosalind.tarrow", "caspian.holt"
 
@@ -45,9 +46,12 @@ class DemoCase(TestCase):
     OTHER_TERMS = False
 
     @classmethod
+    def setUpClass(cls) -> None:
+        worlds.stand((cls.STUDENTS, cls.OTHER_TERMS))
+        super().setUpClass()
+
+    @classmethod
     def setUpTestData(cls) -> None:
-        with override_settings(FIXED_CLOCK=CLOCK):
-            seed(datetime.fromisoformat(CLOCK), cls.STUDENTS, cls.OTHER_TERMS)
         cls.course = Course.objects.get(slug="srv-110")
         cls.induction = Course.objects.get(slug="srv-010")
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from io import BytesIO
 
 import pypdf
+from django.core.files.uploadedfile import SimpleUploadedFile
 from PIL import Image
 
 
@@ -22,3 +23,7 @@ def _pdf() -> bytes:
 
 
 PNG, PDF = _png(), _pdf()
+
+
+def upload(name: str, content: bytes) -> SimpleUploadedFile:
+    return SimpleUploadedFile(name, content)

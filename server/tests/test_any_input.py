@@ -12,7 +12,7 @@ from typing import Any
 from urllib.parse import quote, urlencode
 
 import schemathesis
-from apps.courses.models import Item, Module, Part
+from apps.layout.models import Item, Module, Part
 from apps.people.models import Person
 from hypothesis import HealthCheck, Phase, given, seed, settings
 

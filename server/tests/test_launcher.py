@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+import io
 import os
 import re
 import socket
@@ -57,6 +59,55 @@ class Launcher(unittest.TestCase):
 
         self.assertEqual(re.search(VITEST, "      Tests  1 failed | 8 passed (9)\n").groups(), ("1", "8", None))  # type: ignore[union-attr]
         self.assertEqual(re.search(VITEST, "      Tests  9 passed (9)\n").groups(), (None, "9", None))  # type: ignore[union-attr]
+
+
+class OldDemo(unittest.TestCase):
+    """A database of an earlier Unvo beside the tests' own."""
+
+    NAME = "unvo_of_old"
+
+    def setUp(self) -> None:
+        sys.path.insert(0, str(ROOT))
+        self.addCleanup(sys.path.remove, str(ROOT))
+        from launcher import postgres
+
+        self.tests = postgres.TESTS
+        self.tests.query("postgres", f"DROP DATABASE IF EXISTS {self.NAME}")
+        self.tests.query("postgres", f"CREATE DATABASE {self.NAME}")
+        self.addCleanup(self.tests.query, "postgres", f"DROP DATABASE {self.NAME}")
+
+    def applied(self, *migrations: tuple[str, str]) -> None:
+        self.tests.query(self.NAME, "CREATE TABLE django_migrations (app text, name text)")
+        for app, name in migrations:
+            self.tests.query(self.NAME, f"INSERT INTO django_migrations VALUES ('{app}', '{name}')")
+
+    def test_it_starts_over_and_the_old_one_is_kept(self) -> None:
+        from launcher.renewing import renew_if_old
+
+        self.applied(("courses", "0001_initial"), ("courses", "0013_date_order"), ("messaging", "0001_initial"))
+        self.tests.query(self.NAME, "CREATE TABLE courses_item AS SELECT 'Set 7A' AS title")
+        with tempfile.TemporaryDirectory() as folder, contextlib.redirect_stdout(io.StringIO()) as said:
+            files = Path(folder) / "files"
+            files.mkdir()
+            (files / "a.pdf").write_text("kept")
+            kept = renew_if_old(self.tests, self.NAME, files)
+            self.assertIsNotNone(kept)
+            self.addCleanup(kept.unlink)
+            aside = [p for p in Path(folder).iterdir() if p.name.startswith("files-")]
+            self.assertEqual([(p / "a.pdf").read_text() for p in aside], ["kept"])
+        self.assertIn("it starts over", said.getvalue())
+        self.assertIn(str(kept), said.getvalue())
+        self.assertEqual(self.tests.query(self.NAME, "SELECT to_regclass('courses_item') IS NULL"), "t")
+        listed = subprocess.run(["pg_restore", "-l", str(kept)], capture_output=True, text=True, check=True).stdout
+        self.assertIn("TABLE DATA public courses_item", listed)
+        self.assertIsNone(renew_if_old(self.tests, self.NAME, files))
+
+    def test_one_of_this_unvo_and_an_empty_one_stay(self) -> None:
+        from launcher.renewing import renew_if_old
+
+        self.assertIsNone(renew_if_old(self.tests, self.NAME))
+        self.applied(("courses", "0001_initial"), ("layout", "0001_initial"), ("auth", "0012_anything"))
+        self.assertIsNone(renew_if_old(self.tests, self.NAME))
 
 
 class StoppedDatabase(unittest.TestCase):

@@ -7,7 +7,8 @@ from pathlib import Path
 from typing import Any
 
 from apps.assignments.models import HandIn
-from apps.courses.models import Course, Enrolment, Module, Part
+from apps.courses.models import Course, Enrolment
+from apps.layout.models import Module, Part
 from apps.library.models import Entry
 from apps.people.models import Person
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -32,6 +33,7 @@ QUEUE = ITEM + "/hand-ins"
 TABLE: dict[str, set[str]] = {
     "get /api/sign-in/demo-people": ANYONE,
     "get /api/me": SIGNED_IN,
+    "get /api/kinds": SIGNED_IN,
     "get /api/outbox": SIGNED_IN,
     "get /api/courses": SIGNED_IN,
     f"get {COURSE}/ribbon": MEMBERS,

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from apps.courses import queries
-from apps.courses.models import Enrolment, Item, Module
+from apps.courses.models import Enrolment
 from apps.gradebook import setup as grading
+from apps.layout import queries
+from apps.layout.models import Item, Module
 from apps.people.models import Person
 from django.db import connection
 from django.test.utils import CaptureQueriesContext

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 from apps.assignments.models import Brief
-from apps.courses.models import Item, Module
 from apps.gradebook.models import Category, GradedItem, LateRule
 from apps.kernel.models import AuditRecord
+from apps.layout.models import Item, Module
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 

@@ -134,15 +134,18 @@ def _pages(port: int, cookie: str) -> bool:
 def _core() -> bool:
     """One student's whole course: 200 items, 300 conditions, in under 5 ms (spec of the path)."""
     from unvo_core.path.conditions import Done, When
+    from unvo_core.path.done import Ticked
     from unvo_core.path.evaluate import evaluate
-    from unvo_core.path.model import ItemFacts, PathItem, PathModule, PersonFacts, Ticked
+    from unvo_core.path.facts import ItemFacts, PersonFacts
+    from unvo_core.path.model import PathItem, PathModule
 
     from tools.bench_time import measured
 
     random, now = Random(1), datetime.fromisoformat(CLOCK)
     drawn = [random.sample(range(n), min(n, 1 + n % 2 + (n < 4))) for n in range(200)]
     items = [
-        PathItem(n, n // 10, Ticked(), whens=(When(tuple(Done((i,)) for i in named)),)) for n, named in enumerate(drawn)
+        PathItem(id=n, module_id=n // 10, done_rule=Ticked(), whens=(When(tuple(Done((i,)) for i in named)),))
+        for n, named in enumerate(drawn)
     ]
     modules = [PathModule(m, tuple(items[m * 10 : m * 10 + 10])) for m in range(20)]
     facts = PersonFacts({n: ItemFacts(ticked_at=now) for n in range(0, 200, 2)})

@@ -13,10 +13,10 @@ ROWS = """
     FROM courses_course c
     JOIN courses_term t ON t.id = c.term_id
     JOIN courses_enrolment e ON e.course_id = c.id AND e.person_id = %(person)s
-    JOIN courses_module m ON m.course_id = c.id AND NOT m.removed
-    JOIN courses_item i ON i.module_id = m.id AND NOT i.removed
-    LEFT JOIN courses_part p ON p.id = i.part_id
-    LEFT JOIN courses_fact f ON f.item_id = i.id AND f.person_id = %(person)s
+    JOIN layout_module m ON m.course_id = c.id AND NOT m.removed
+    JOIN layout_item i ON i.module_id = m.id AND NOT i.removed
+    LEFT JOIN layout_part p ON p.id = i.part_id
+    LEFT JOIN path_fact f ON f.item_id = i.id AND f.person_id = %(person)s
     LEFT JOIN gradebook_gradeditem g ON g.item_id = i.id
     LEFT JOIN gradebook_cell k ON k.graded_item_id = g.id AND k.person_id = %(person)s
     LEFT JOIN gradebook_score s ON s.cell_id = k.id

@@ -30,7 +30,7 @@ WORDS = [
 WANTED = "traverse closure"
 SEARCH_BAR_MS, SEARCH_RATIO = 100, 3
 RAW = """
-    SELECT item_id, title, ts_rank(vector, q) AS rank FROM courses_searchentry, to_tsquery('english', %s) q
+    SELECT item_id, title, ts_rank(vector, q) AS rank FROM layout_searchentry, to_tsquery('english', %s) q
     WHERE course_id = %s AND vector @@ q ORDER BY rank DESC, item_id LIMIT 200
 """
 
@@ -69,8 +69,9 @@ def _median(run: Callable[[], int]) -> tuple[float, int]:
 
 
 def _course_of_pages() -> object:
-    from apps.courses.models import Course, Enrolment, Item, ItemText, Module
-    from apps.kernel.public import now
+    from apps.courses.models import Course, Enrolment
+    from apps.kernel.clock import now
+    from apps.layout.models import Item, ItemText, Module
     from apps.people.models import Person
 
     random = Random(1)
@@ -99,9 +100,10 @@ def _course_of_pages() -> object:
 
 def _search(course: object, person: object) -> int:
     from apps.courses.memberships import membership
-    from apps.courses.search import search
-    from apps.courses.sheets import Reader
-    from apps.kernel.public import Actor, now
+    from apps.kernel.actors import Actor
+    from apps.kernel.clock import now
+    from apps.path.readers import Reader
+    from apps.screens.search.page import search
 
     member = membership(Actor(person.pk, ""), course)  # type: ignore[attr-defined, arg-type]
     reader = Reader(person.pk, member, person.budget_minutes, now())  # type: ignore[attr-defined]
@@ -109,13 +111,14 @@ def _search(course: object, person: object) -> int:
 
 
 def _class(course: object, person: object) -> None:
-    from apps.courses.desk import desk, drifting
     from apps.courses.memberships import membership
-    from apps.courses.models import Course, Enrolment, Fact
-    from apps.courses.roster import roster
-    from apps.courses.sheets import Reader
-    from apps.kernel.public import Actor
+    from apps.courses.models import Course, Enrolment
+    from apps.kernel.actors import Actor
+    from apps.path.models import Fact
+    from apps.path.readers import Reader
     from apps.people.models import Person
+    from apps.screens.desk.page import desk, drifting
+    from apps.screens.roster.page import roster
 
     people = Person.objects.bulk_create(
         Person(username=f"extra{n}", email=f"extra{n}@ostrell.example", name=f"Extra {n}", sort_name=f"Extra {n:04d}")

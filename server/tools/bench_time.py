@@ -12,18 +12,20 @@ from fractions import Fraction
 from random import Random
 from zoneinfo import ZoneInfo
 
-from apps.courses.persons import layout_for
-from apps.courses.structure import GivenAllowance, LaidItem, LaidModule, Layout
+from apps.layout.reading.persons import layout_for
+from apps.layout.reading.structure import GivenAllowance, LaidItem, LaidModule, Layout
+from unvo_core.check.model import CheckedCourse, CheckedItem, CheckedModule, Prose
+from unvo_core.check.run import date_check
+from unvo_core.path.done import HandedIn
+from unvo_core.path.model import PathItem
+from unvo_core.plan.day_plan import Work, day_plan
 from unvo_core.schedule.allowances import Allowance, Level
 from unvo_core.schedule.calendar import Calendar, calendar_of
-from unvo_core.schedule.date_check.model import CheckedCourse, CheckedItem, CheckedModule, Prose
-from unvo_core.schedule.date_check.run import date_check
-from unvo_core.schedule.day_plan import Work, day_plan
 from unvo_core.schedule.meetings import Pattern, Slot
 from unvo_core.schedule.moments import InWeek, Key, Rule, resolve_all
-from unvo_core.schedule.repace import Paced, repace
 from unvo_core.schedule.spans import Span
 from unvo_core.schedule.term import Term
+from unvo_core.terms.repace import Paced, repace
 
 ITEMS, STUDENTS, ALLOWANCES, PAGES = 300, 2000, 200, 200
 
@@ -57,7 +59,9 @@ def _timed(run: Callable[[], object], rounds: int = 20) -> float:
 
 
 def _calendar(first: date, weeks: int, days: tuple[int, ...]) -> Calendar:
-    term = Term("t", first, first + timedelta(weeks=weeks, days=-1), ZoneInfo("America/Chicago"))
+    term = Term(
+        name="t", first_day=first, last_day=first + timedelta(weeks=weeks, days=-1), zone=ZoneInfo("America/Chicago")
+    )
     return calendar_of(term, Pattern(tuple(Slot(d, clock(10), clock(11, 15)) for d in days)))
 
 
@@ -76,7 +80,10 @@ def _class(calendar: Calendar, rules: dict[Key, Rule]) -> tuple[float, float]:
     given = tuple(
         GivenAllowance(
             Allowance(
-                n, Level.PERSON, random.choice((None, random.randrange(ITEMS))), {"due": 1440 * random.randint(1, 3)}
+                id=n,
+                level=Level.PERSON,
+                item_id=random.choice((None, random.randrange(ITEMS))),
+                shift_minutes={"due": 1440 * random.randint(1, 3)},
             ),
             random.randrange(STUDENTS),
             None,
@@ -132,11 +139,11 @@ def _plan() -> object:
     random, today = Random(2), date(2026, 10, 7)
     works = [
         Work(
-            c * 60 + n,
-            random.randint(10, 120),
-            today + timedelta(days=n),
-            today + timedelta(days=n + random.randint(1, 9)),
-            c * 100 + n // 6,
+            key=c * 60 + n,
+            minutes=random.randint(10, 120),
+            release=today + timedelta(days=n),
+            due=today + timedelta(days=n + random.randint(1, 9)),
+            chain=c * 100 + n // 6,
         )
         for c in range(6)
         for n in range(60)
@@ -154,11 +161,14 @@ def _check(calendar: Calendar, rules: dict[Key, Rule]) -> object:
     instants = resolve_all(rules, calendar).instants
     items = tuple(
         CheckedItem(
-            n,
-            str(n),
-            n * 15 // ITEMS,
-            "assignment",
-            Span(instants[(n, "opens")], None, instants[(n, "due")]),
+            path=PathItem(
+                id=n,
+                module_id=n * 15 // ITEMS,
+                done_rule=HandedIn(),
+                span=Span(instants[(n, "opens")], None, instants[(n, "due")]),
+            ),
+            title=str(n),
+            kind="assignment",
             points=Fraction(10),
             counts=True,
             minutes=30,
@@ -167,5 +177,7 @@ def _check(calendar: Calendar, rules: dict[Key, Rule]) -> object:
     )
     text = "Hand in by Friday 9 October. " * 20 + "Read sections 3.2 and 4.1, pages 12 to 40. " * 40
     modules = tuple(CheckedModule(n, str(n), n + 1) for n in range(15))
-    proses = tuple(Prose(n, n, "p", text) for n in range(PAGES))
-    return date_check(CheckedCourse(calendar, items, modules, proses=proses, credits=Fraction(3)))
+    proses = tuple(Prose(id=n, item_id=n, title="p", text=text) for n in range(PAGES))
+    return date_check(
+        CheckedCourse(calendar=calendar, items=items, modules=modules, proses=proses, credits=Fraction(3))
+    )

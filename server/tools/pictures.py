@@ -7,7 +7,7 @@ import re
 import subprocess
 from pathlib import Path
 
-from apps.courses.models import Item
+from apps.layout.models import Item
 from playwright.sync_api import Page, expect
 from tests.base import INSTRUCTOR, KEEPS_UP
 from tests.files import PDF, PNG

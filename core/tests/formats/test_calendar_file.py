@@ -11,20 +11,20 @@ from unvo_core.formats.calendar_file import Entry, calendar_bytes
 CHICAGO = ZoneInfo("America/Chicago")
 STAMP = datetime(2026, 10, 7, 15, 20, tzinfo=UTC)
 CLASS = Entry(
-    "class-1@unvo",
-    "class",
-    datetime(2026, 10, 29, 10, tzinfo=CHICAGO),
-    CHICAGO,
-    "SRV 110, class 20",
-    datetime(2026, 10, 29, 11, 15, tzinfo=CHICAGO),
+    uid="class-1@unvo",
+    kind="class",
+    start=datetime(2026, 10, 29, 10, tzinfo=CHICAGO),
+    zone=CHICAGO,
+    summary="SRV 110, class 20",
+    end=datetime(2026, 10, 29, 11, 15, tzinfo=CHICAGO),
     place="B12",
 )
 DUE = Entry(
-    "item-1@unvo",
-    "due",
-    datetime(2026, 11, 5, 23, 59, tzinfo=CHICAGO),
-    CHICAGO,
-    "Due: Set 9A; areas, part 1",
+    uid="item-1@unvo",
+    kind="due",
+    start=datetime(2026, 11, 5, 23, 59, tzinfo=CHICAGO),
+    zone=CHICAGO,
+    summary="Due: Set 9A; areas, part 1",
     description="12 points\nstart by Wed",
     address="https://unvo.example/c/1",
     course="SRV 110",
@@ -53,7 +53,13 @@ class Feed(unittest.TestCase):
         self.assertEqual(due.alarms.times[0].trigger.astimezone(UTC), DUE.start.astimezone(UTC) - timedelta(hours=1))
 
     def test_zones_are_defined_lines_folded_and_text_escaped(self) -> None:
-        long = Entry("x@unvo", "due", DUE.start, CHICAGO, "Nivellierung über die Brücke, zweiter Teil; " * 6)
+        long = Entry(
+            uid="x@unvo",
+            kind="due",
+            start=DUE.start,
+            zone=CHICAGO,
+            summary="Nivellierung über die Brücke, zweiter Teil; " * 6,
+        )
         raw = calendar_bytes("SRV", [CLASS, long], STAMP)
         self.assertIn(b"BEGIN:VTIMEZONE\r\nTZID:America/Chicago\r\n", raw)
         self.assertTrue(all(len(line) <= 75 for line in raw.split(b"\r\n")))
@@ -63,7 +69,7 @@ class Feed(unittest.TestCase):
         self.assertEqual(str(read.walk("VEVENT")[1]["SUMMARY"]), long.summary)
 
     def test_tasks_carry_when_they_were_done(self) -> None:
-        done = Entry("t@unvo", "task", DUE.start, CHICAGO, "Set 9A", completed_at=STAMP)
+        done = Entry(uid="t@unvo", kind="task", start=DUE.start, zone=CHICAGO, summary="Set 9A", completed_at=STAMP)
         task = icalendar.Calendar.from_ical(calendar_bytes("x", [done], STAMP)).walk("VTODO")[0]
         self.assertEqual(
             (str(task["STATUS"]), task["COMPLETED"].dt, task["DUE"].dt.astimezone(UTC)),
@@ -78,7 +84,7 @@ class Feed(unittest.TestCase):
     )
     def test_any_title_and_moment_comes_back(self, title: str, wall: datetime) -> None:
         start = wall.replace(second=0, microsecond=0, tzinfo=UTC)
-        raw = calendar_bytes("x", [Entry("u@unvo", "due", start, CHICAGO, title)], STAMP)
+        raw = calendar_bytes("x", [Entry(uid="u@unvo", kind="due", start=start, zone=CHICAGO, summary=title)], STAMP)
         event = icalendar.Calendar.from_ical(raw).walk("VEVENT")[0]
         self.assertEqual(str(event["SUMMARY"]), title)
         self.assertEqual(event["DTSTART"].dt.astimezone(UTC), start)

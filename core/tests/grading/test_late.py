@@ -4,7 +4,7 @@ from fractions import Fraction
 
 from hypothesis import given
 from hypothesis import strategies as st
-from unvo_core.grading.attempts import counting_score
+from unvo_core.grading.attempts import counting_attempt, mean_result
 from unvo_core.grading.late import LateRule, apply_late
 
 from core.tests.vectors import vector
@@ -39,9 +39,16 @@ class LateArithmetic(unittest.TestCase):
 class CountingAttempt(unittest.TestCase):
     def test_two_attempts_best_counts(self) -> None:
         """Common practice, no source."""
-        scores = [Fraction(11), None, Fraction(13), Fraction(12)]
-        self.assertEqual(counting_score("best", scores), 13)
-        self.assertEqual(counting_score("latest", scores), 12)
-        self.assertEqual(counting_score("first", scores), 11)
-        self.assertEqual(counting_score("mean", scores), 12)
-        self.assertIsNone(counting_score("best", [None]))
+        counts = [Fraction(11), Fraction(13), Fraction(13), Fraction(12)]
+        self.assertEqual(counting_attempt("best", counts), 1)
+        self.assertEqual(counting_attempt("latest", counts), 3)
+        self.assertEqual(counting_attempt("first", counts), 0)
+        self.assertIsNone(counting_attempt("mean", counts))
+
+    def test_the_mean_of_two_attempts_one_of_them_late(self) -> None:
+        """20 in time and 20 less 3: 18.5 of a mean of 20, a deduction of 1.5."""
+        rule = LateRule(Fraction(10))
+        at = datetime.fromisoformat("2026-09-28T01:00:00+00:00")
+        found = mean_result([apply_late(rule, Fraction(20), Fraction(30), when, DUE) for when in (DUE, at)])
+        self.assertEqual((found.given, found.deduction, found.counts), (20, Fraction(3, 2), Fraction(37, 2)))
+        self.assertEqual((found.seconds, found.units), (3600, 1))

@@ -4,25 +4,22 @@ from fractions import Fraction
 
 from unvo_core.path.circles import condition_problems
 from unvo_core.path.conditions import Done, When
-from unvo_core.path.evaluate import CourseState, State, evaluate, is_left, steps_to_open
-from unvo_core.path.model import (
+from unvo_core.path.done import (
     Acknowledged,
     AllOf,
     AnyOf,
     Attended,
     DoneRule,
     HandedIn,
-    ItemFacts,
-    Mark,
     Opened,
-    PathItem,
-    PathModule,
-    PersonFacts,
     Posted,
     ScoredAtLeast,
     Ticked,
     Watched,
 )
+from unvo_core.path.evaluate import CourseState, State, evaluate, is_left, steps_to_open
+from unvo_core.path.facts import ItemFacts, Mark, PersonFacts
+from unvo_core.path.model import PathItem, PathModule
 from unvo_core.schedule.spans import Span
 
 NOW = datetime(2026, 10, 7, 10, 20, tzinfo=UTC)
@@ -30,7 +27,7 @@ EARLIER, LATER = NOW - timedelta(days=1), NOW + timedelta(days=1)
 
 
 def item(id: int, rule: DoneRule | None = None, **fields: object) -> PathItem:
-    return PathItem(id, 1, rule or Ticked(), **fields)  # type: ignore[arg-type]
+    return PathItem(id=id, module_id=1, done_rule=rule or Ticked(), **fields)  # type: ignore[arg-type]
 
 
 def awaits(*items: int) -> tuple[When, ...]:

@@ -9,8 +9,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from unvo_core.path.circles import condition_problems
 from unvo_core.path.conditions import Condition, Done, From, Join, Scored, When
+from unvo_core.path.done import Ticked
 from unvo_core.path.evaluate import evaluate, steps_to_open
-from unvo_core.path.model import ItemFacts, Mark, PathItem, PathModule, PersonFacts, Ticked
+from unvo_core.path.facts import ItemFacts, Mark, PersonFacts
+from unvo_core.path.model import PathItem, PathModule
 
 NOW = datetime(2026, 10, 7, 10, 20, tzinfo=UTC)
 TICK = ItemFacts(ticked_at=NOW)
@@ -42,7 +44,9 @@ def courses(draw: st.DrawFn) -> tuple[list[PathModule], set[int]]:
         items = []
         for _ in range(draw(st.integers(1, 5))):
             whens = draw(conditions(tuple(ids))) if ids else ()
-            items.append(PathItem(len(ids) + 1, m, Ticked(), draw(st.booleans()), whens=whens))
+            items.append(
+                PathItem(id=len(ids) + 1, module_id=m, done_rule=Ticked(), required=draw(st.booleans()), whens=whens)
+            )
             ids.append(len(ids) + 1)
         modules.append(PathModule(m, tuple(items), draw(st.booleans())))
     return modules, draw(st.sets(st.sampled_from(ids)))

@@ -3,8 +3,10 @@ from datetime import UTC, datetime, timedelta
 from fractions import Fraction
 
 from unvo_core.path.conditions import Done, When
+from unvo_core.path.done import ScoredAtLeast, Ticked
 from unvo_core.path.evaluate import evaluate
-from unvo_core.path.model import ItemFacts, PathItem, PathModule, PersonFacts, ScoredAtLeast, Ticked
+from unvo_core.path.facts import ItemFacts, PersonFacts
+from unvo_core.path.model import PathItem, PathModule
 from unvo_core.path.stuck import Position, position
 from unvo_core.schedule.spans import Span
 
@@ -22,7 +24,7 @@ def item(pk: int, required: bool = True, opens: int | None = None, due: int | No
     """`opens` and `due` in days from now."""
     span = Span(opens=None if opens is None else NOW + opens * DAY, due=None if due is None else NOW + due * DAY)
     whens = (When((Done((after,)),)),) if after else ()
-    return PathItem(pk, 1, Ticked(), required, span, whens)
+    return PathItem(id=pk, module_id=1, done_rule=Ticked(), required=required, span=span, whens=whens)
 
 
 class Positions(unittest.TestCase):
@@ -44,7 +46,9 @@ class Positions(unittest.TestCase):
         self.assertEqual((found.overdue, found.stuck(NOW)), ((1, 2), True))
 
     def test_what_has_closed_holds_nobody_up(self) -> None:
-        gone = PathItem(1, 1, Ticked(), True, Span(due=NOW - 3 * DAY, closes=NOW - 2 * DAY))
+        gone = PathItem(
+            id=1, module_id=1, done_rule=Ticked(), required=True, span=Span(due=NOW - 3 * DAY, closes=NOW - 2 * DAY)
+        )
         found = where(gone, item(2, opens=-1))
         self.assertEqual((found.overdue, found.item_id, found.stuck(NOW)), ((), 2, False))
 
@@ -53,7 +57,14 @@ class Positions(unittest.TestCase):
         self.assertEqual(where(item(1)), Position(1, None, ()))
 
     def test_who_waits_for_a_grader_is_not_stuck(self) -> None:
-        work = PathItem(1, 1, ScoredAtLeast(Fraction(60)), True, Span(due=NOW - DAY), handed_in=True)
+        work = PathItem(
+            id=1,
+            module_id=1,
+            done_rule=ScoredAtLeast(Fraction(60)),
+            required=True,
+            span=Span(due=NOW - DAY),
+            handed_in=True,
+        )
         modules = [PathModule(1, (work,), True)]
         facts = PersonFacts({1: ItemFacts(handed_in_at=NOW - 9 * DAY)})
         self.assertEqual(position(modules, evaluate(modules, facts, NOW)), Position(None, None, ()))

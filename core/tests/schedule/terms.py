@@ -24,7 +24,9 @@ def at(text: str, zone: ZoneInfo = CHICAGO) -> datetime:
 def term(
     first: str, last: str, zone: ZoneInfo = CHICAGO, breaks: tuple[Break, ...] = (), first_number: int = 1
 ) -> Term:
-    return Term("Term", day(first), day(last), zone, breaks=breaks, first_number=first_number)
+    return Term(
+        name="Term", first_day=day(first), last_day=day(last), zone=zone, breaks=breaks, first_number=first_number
+    )
 
 
 def autumn(pattern: Pattern = MON_THU) -> Calendar:

@@ -19,7 +19,7 @@ class ItemsOfAClass(unittest.TestCase):
     """Common practice, no source: what was due, handed out or dated by the class of that day."""
 
     def test_by_rule_by_due_and_by_opening_in_the_courses_own_day(self) -> None:
-        meeting = Meeting(3, DAY, at(10), at(11))
+        meeting = Meeting(number=3, day=DAY, start=at(10), end=at(11))
         spans = {
             1: Span(due=at(10)),
             2: Span(opens=at(0), due=at(23, 16)),

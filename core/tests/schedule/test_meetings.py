@@ -15,8 +15,8 @@ from unvo_core.schedule.meetings import (
     meetings,
     pattern_problems,
 )
-from unvo_core.schedule.public_holidays import holiday_problems, holidays_between
 from unvo_core.schedule.term import Break
+from unvo_core.terms.public_holidays import holiday_problems, holidays_between
 
 from core.tests.schedule.terms import MON_THU, at, autumn, day, term
 

@@ -27,10 +27,10 @@ class Rules(unittest.TestCase):
     def test_from_another_moment_by_days_at_a_wall_time_and_by_classes(self) -> None:
         rules = {
             (1, "due"): InWeek(6, 3, time(23, 59)),
-            (2, "due"): FromMoment(1, "due", days=3, at=time(12)),
-            (2, "opens"): FromMoment(2, "due", days=-7),
-            (3, "due"): FromMoment(1, "due", classes=1),
-            (3, "opens"): FromMoment(1, "due", classes=-1),
+            (2, "due"): FromMoment(item_id=1, moment="due", days=3, at=time(12)),
+            (2, "opens"): FromMoment(item_id=2, moment="due", days=-7),
+            (3, "due"): FromMoment(item_id=1, moment="due", classes=1),
+            (3, "opens"): FromMoment(item_id=1, moment="due", classes=-1),
         }
         found = resolve_all(rules, autumn()).instants
         self.assertEqual(found[(1, "due")], at("2026-10-01T23:59"))
@@ -40,27 +40,30 @@ class Rules(unittest.TestCase):
         self.assertEqual(found[(3, "opens")], at("2026-10-01T10:00"))
 
     def test_days_from_a_moment_keep_the_wall_time_over_the_change_of_clocks(self) -> None:
-        rules = {(1, "due"): Absolute(datetime(2026, 10, 30, 23, 59)), (2, "due"): FromMoment(1, "due", days=7)}
+        rules = {
+            (1, "due"): Absolute(datetime(2026, 10, 30, 23, 59)),
+            (2, "due"): FromMoment(item_id=1, moment="due", days=7),
+        }
         self.assertEqual(resolve_all(rules, autumn()).instants[(2, "due")], at("2026-11-06T23:59"))
 
     def test_a_circle_is_refused_with_every_moment_of_it_in_order(self) -> None:
         rules = {
-            (1, "due"): FromMoment(2, "due", days=1),
-            (2, "due"): FromMoment(3, "opens", days=1),
-            (3, "opens"): FromMoment(1, "due", days=-3),
+            (1, "due"): FromMoment(item_id=2, moment="due", days=1),
+            (2, "due"): FromMoment(item_id=3, moment="opens", days=1),
+            (3, "opens"): FromMoment(item_id=1, moment="due", days=-3),
             (4, "due"): InWeek(1, 0, time(12)),
-            (5, "due"): FromMoment(5, "due", days=1),
+            (5, "due"): FromMoment(item_id=5, moment="due", days=1),
         }
         problems = circle_problems(rules)
         self.assertEqual([p.code for p in problems], ["moment.circle", "moment.circle"])
         around = max((p.params["moments"] for p in problems), key=len)
         self.assertEqual(set(around), {(1, "due"), (2, "due"), (3, "opens")})
         for one, following in pairwise(around):
-            self.assertIn(rules[following], [FromMoment(*one, days=d) for d in (1, -3)])
+            self.assertIn(rules[following], [FromMoment(item_id=one[0], moment=one[1], days=d) for d in (1, -3)])
         self.assertEqual(set(resolve_all(rules, autumn()).instants), {(4, "due")})
 
     def test_what_has_no_place_in_the_term_is_named_and_its_followers_too(self) -> None:
-        rules = {(1, "due"): InWeek(40, 0, time(12)), (2, "due"): FromMoment(1, "due", days=1)}
+        rules = {(1, "due"): InWeek(40, 0, time(12)), (2, "due"): FromMoment(item_id=1, moment="due", days=1)}
         found = resolve_all(rules, autumn())
         self.assertEqual([p.path for p in found.problems], ["item:1.due", "item:2.due"])
 

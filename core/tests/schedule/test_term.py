@@ -70,14 +70,14 @@ class Weeks(unittest.TestCase):
     @given(st.dates(date(2000, 1, 1), date(2050, 1, 1)), st.integers(1, 300))
     def test_monday_weeks_agree_with_iso_8601(self, first: date, length: int) -> None:
         """ISO 8601 weeks as `datetime.isocalendar` gives them."""
-        term = Term("t", first, first + timedelta(days=length), ZONE)
+        term = Term(name="t", first_day=first, last_day=first + timedelta(days=length), zone=ZONE)
         for week in weeks(term):
             self.assertEqual(week.first_day.isocalendar().weekday, 1)
             self.assertEqual(week.first_day.isocalendar().week, week.last_day.isocalendar().week)
 
     @given(st.dates(date(2020, 1, 1), date(2030, 1, 1)), st.integers(0, 200), st.integers(0, 6))
     def test_every_day_of_a_term_lies_in_exactly_one_week(self, first: date, length: int, start: int) -> None:
-        term = Term("t", first, first + timedelta(days=length), ZONE, week_start=start)
+        term = Term(name="t", first_day=first, last_day=first + timedelta(days=length), zone=ZONE, week_start=start)
         found = weeks(term)
         for n in range(length + 1):
             at = first + timedelta(days=n)

@@ -4,6 +4,12 @@ from zoneinfo import ZoneInfo
 
 from hypothesis import given
 from hypothesis import strategies as st
+from unvo_core.path.conditions import From
+from unvo_core.path.facts import ItemFacts
+from unvo_core.schedule.allowances import Allowance, Level
+from unvo_core.schedule.meetings import Meeting
+from unvo_core.schedule.moments import Absolute
+from unvo_core.schedule.spans import Span
 from unvo_core.schedule.zones import instant_of
 
 # Transitions from the IANA data (zoneinfo): New York jumps 2026-03-08 02:00 and falls back 2026-11-01 02:00;
@@ -34,3 +40,24 @@ class WallTimes(unittest.TestCase):
         back = instant_of(wall, zone).astimezone(UTC).astimezone(zone).replace(tzinfo=None)
         jumped = (wall.month, wall.hour) in {(3, 2), (9, 2)}
         self.assertLessEqual(abs(back - wall), timedelta(hours=1) if jumped else timedelta(0))
+
+
+class ValuesThatCantBeWrong(unittest.TestCase):
+    """A moment without its zone, or a wall time with one, is refused where the value is made."""
+
+    def test_moments_say_their_zone(self) -> None:
+        naive, aware = datetime(2026, 10, 8, 23, 59), datetime(2026, 10, 8, 23, 59, tzinfo=UTC)
+        for make in (
+            lambda at: Span(due=at),
+            lambda at: From(at),
+            lambda at: ItemFacts(handed_in_at=at),
+            lambda at: Allowance(id=1, level=Level.PERSON, instants={"due": at}),
+            lambda at: Meeting(number=1, day=at.date(), start=at, end=at),
+        ):
+            make(aware)
+            with self.assertRaises(ValueError):
+                make(naive)
+
+    def test_a_wall_time_says_none(self) -> None:
+        with self.assertRaises(ValueError):
+            Absolute(datetime(2026, 10, 8, 23, 59, tzinfo=UTC))

@@ -14,7 +14,7 @@ PRODUCT = "-//Unvo//Schedule//EN"
 REFRESH = timedelta(hours=1)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Entry:
     """A class, a due moment, or a task.
 

@@ -6,20 +6,32 @@ from collections.abc import Sequence
 from fractions import Fraction
 from typing import Literal
 
+from unvo_core.grading.late import LateResult
+
 Counting = Literal["best", "latest", "first", "mean"]
 
 
-def counting_score(rule: Counting, scores: Sequence[Fraction | None]) -> Fraction | None:
-    """The score of the attempt that counts, attempts in order; unscored attempts are passed over."""
-    scored = [s for s in scores if s is not None]
-    if not scored:
-        return None
+def counting_attempt(rule: Counting, counts: Sequence[Fraction]) -> int | None:
+    """Which attempt alone counts, from 0, attempts in order (of equal ones the first); None under 'mean'."""
     match rule:
         case "best":
-            return max(scored)
+            return max(range(len(counts)), key=lambda n: counts[n])
         case "latest":
-            return scored[-1]
+            return len(counts) - 1
         case "first":
-            return scored[0]
+            return 0
         case "mean":
-            return sum(scored, Fraction(0)) / len(scored)
+            return None
+
+
+def mean_result(results: Sequence[LateResult]) -> LateResult:
+    """The mean of what several attempts count, with the lateness of the latest of them."""
+    given = sum((r.given for r in results), Fraction(0)) / len(results)
+    counts = sum((r.counts for r in results), Fraction(0)) / len(results)
+    return LateResult(
+        seconds=max(r.seconds for r in results),
+        units=max(r.units for r in results),
+        given=given,
+        deduction=given - counts,
+        counts=counts,
+    )

@@ -7,8 +7,6 @@ from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
 
-from unvo_core.problems import Problem
-
 
 @dataclass(frozen=True, slots=True)
 class Band:
@@ -38,13 +36,3 @@ def band_of(value: Fraction, bands: Sequence[Band], rounding: Rounding) -> str |
     at = Fraction(rounded(value, rounding.decimals)) if rounding.letters_on_rounded else value
     fitting = [b for b in bands if at >= b.lower]
     return max(fitting, key=lambda b: b.lower).name if fitting else None
-
-
-def band_problems(bands: Sequence[Band]) -> list[Problem]:
-    found = []
-    for i, band in enumerate(bands):
-        if not 0 <= band.lower <= 100:
-            found.append(Problem("scale.bound", f"bands.{i}", {"name": band.name}))
-        if any(b.lower == band.lower or b.name == band.name for b in bands[:i]):
-            found.append(Problem("scale.twice", f"bands.{i}", {"name": band.name}))
-    return found

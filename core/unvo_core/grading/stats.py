@@ -10,7 +10,7 @@ FEWEST_SHOWN = 5
 """Students see the class only where at least this many scores are out."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class ClassStats:
     """In points. Quartiles by linear interpolation between order statistics (numpy's default)."""
 

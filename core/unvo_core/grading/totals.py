@@ -15,7 +15,8 @@ from unvo_core.grading.scale import Band, Rounding, band_of, rounded
 
 ZERO = Fraction(0)
 COUNTED_ROLES = ("counted", "dropped_low", "dropped_high")
-Kind = Literal["current", "floor", "ceiling", "with_held"]
+EntryRole = Literal["counted", "dropped_low", "dropped_high", "extra", "out"]
+Kind = Literal["current", "floor", "ceiling"]
 
 
 class Standing(StrEnum):
@@ -28,7 +29,7 @@ class Standing(StrEnum):
     EXCUSED = "excused"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Entry:
     """One graded item of one student, in points.
 
@@ -45,7 +46,7 @@ class Entry:
     never_dropped: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Category:
     """`weight` in percent; None when the course adds points. `entries` in path order."""
 
@@ -61,15 +62,15 @@ class Category:
 
 @dataclass(frozen=True, slots=True)
 class ItemRow:
-    """How an item entered: 'counted', 'dropped_low', 'dropped_high', 'extra' or 'out'."""
+    """How an item entered."""
 
     item_id: int
-    role: str
+    role: EntryRole
     points: Fraction
     possible: Fraction
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CategoryRow:
     """percent x effective weight / 100 = contribution, in points of the total's percentage."""
 
@@ -84,7 +85,7 @@ class CategoryRow:
     items: tuple[ItemRow, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Total:
     """`value` in percent, exact; None when nothing counts yet. `weight_scored`: share of the course in it."""
 
@@ -96,41 +97,11 @@ class Total:
     weight_scored: Fraction
 
 
-@dataclass(frozen=True, slots=True)
-class Totals:
-    current: Total
-    floor: Total
-    ceiling: Total
-    with_held: Total
-
-
-def totals(categories: Sequence[Category], bands: Sequence[Band], rounding: Rounding) -> Totals:
-    """All totals of one student. `with_held` is for teachers: it reads scores not yet released."""
-
-    def one(kind: Kind) -> Total:
-        return total(kind, categories, bands, rounding)
-
-    return Totals(one("current"), one("floor"), one("ceiling"), one("with_held"))
-
-
-def recomputed(given: Total) -> Fraction | None:
-    """The total from its own explanation alone: sums of item rows, percentages, weights."""
-    value = ZERO
-    for row in given.rows:
-        counted = [i for i in row.items if i.role in ("counted", "extra")]
-        if row.percent is None or not counted:
-            continue
-        value += row.percent * row.effective_weight / 100
-    return value if any(r.percent is not None for r in given.rows) else None
-
-
 def _points_in(kind: str, entry: Entry) -> Fraction | None:
     """The points with which an entry counts in a total of this kind; None leaves it out."""
     if entry.standing is Standing.EXCUSED:
         return None
     if entry.standing is Standing.SCORED:
-        return entry.points
-    if entry.standing is Standing.HELD and kind == "with_held":
         return entry.points
     if kind == "ceiling":
         if entry.reachable is not None:
@@ -184,6 +155,11 @@ def _category_draft(kind: str, category: Category) -> _Draft:
     return _Draft(rows, numerator, denominator, percent)
 
 
+def droppable(category: Category) -> int:
+    """Among how many items drops choose: those with points that are no extra credit."""
+    return sum(not e.extra_credit and e.possible > 0 for e in category.entries)
+
+
 def _in_unit(category: Category, entry: Entry, points: Fraction) -> Fraction:
     """Points, or shares of one where all items of the category weigh the same."""
     return points / entry.possible if category.equal_items else points
@@ -192,7 +168,7 @@ def _in_unit(category: Category, entry: Entry, points: Fraction) -> Fraction:
 def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: frozenset[int]) -> ItemRow:
     if points is None or (entry.possible == 0 and not entry.extra_credit):
         return ItemRow(entry.item_id, "out", ZERO, entry.possible)
-    role = "extra" if entry.extra_credit else "counted"
+    role: EntryRole = "extra" if entry.extra_credit else "counted"
     if entry.item_id in low:
         role = "dropped_low"
     elif entry.item_id in high:
@@ -226,15 +202,15 @@ def _by_points(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tupl
 def _row(category: Category, draft: _Draft, effective: Fraction) -> CategoryRow:
     contribution = draft.percent * effective / 100 if draft.percent is not None else ZERO
     return CategoryRow(
-        category.id,
-        category.name,
-        draft.numerator,
-        draft.denominator,
-        draft.percent,
-        category.weight,
-        effective,
-        contribution,
-        draft.items,
+        category_id=category.id,
+        name=category.name,
+        numerator=draft.numerator,
+        denominator=draft.denominator,
+        percent=draft.percent,
+        weight=category.weight,
+        effective_weight=effective,
+        contribution=contribution,
+        items=draft.items,
     )
 
 

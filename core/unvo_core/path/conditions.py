@@ -9,6 +9,8 @@ from enum import StrEnum
 from fractions import Fraction
 from typing import NamedTuple
 
+from unvo_core.schedule.zones import require_aware
+
 
 class Join(StrEnum):
     ALL = "all"
@@ -36,6 +38,9 @@ class From:
     """From this instant on."""
 
     at: datetime
+
+    def __post_init__(self) -> None:
+        require_aware(self.at)
 
 
 @dataclass(frozen=True, slots=True)

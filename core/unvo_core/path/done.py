@@ -1,59 +1,117 @@
-"""Whether an item counts as done, and since when."""
+"""Whether an item counts as done, and since when: each done rule says by which facts it is met."""
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import datetime
+from fractions import Fraction
+from typing import Protocol
 
-from unvo_core.path.model import (
-    Acknowledged,
-    AllOf,
-    AnyOf,
-    Attended,
-    DoneRule,
-    HandedIn,
-    ItemFacts,
-    Mark,
-    Opened,
-    Posted,
-    ScoredAtLeast,
-    Ticked,
-    Watched,
-)
+from unvo_core.path.facts import ItemFacts, Mark
+
+
+class DoneRule(Protocol):
+    """A frozen value; a new rule is one more class with this method."""
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool: ...
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """Done once the item was opened."""
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return facts.opened_at is not None
+
+
+@dataclass(frozen=True, slots=True)
+class Ticked:
+    """Done when the person says so."""
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return facts.ticked_at is not None
+
+
+@dataclass(frozen=True, slots=True)
+class HandedIn:
+    """Done with the first hand-in."""
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return facts.handed_in_at is not None
+
+
+@dataclass(frozen=True, slots=True)
+class Acknowledged:
+    """Done when this edition, or a later one, was acknowledged."""
+
+    edition: int = 1
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return facts.acknowledged_at is not None and facts.acknowledged_edition >= self.edition
+
+
+@dataclass(frozen=True, slots=True)
+class ScoredAtLeast:
+    """Done with at least `percent` of the points, on the attempt that counts, once released."""
+
+    percent: Fraction
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return mark.percent is not None and mark.percent >= self.percent
+
+
+@dataclass(frozen=True, slots=True)
+class Watched:
+    """Done when at least `percent` of a recording was watched or listened to."""
+
+    percent: int
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return facts.watched_at is not None and facts.watched_percent >= self.percent
+
+
+@dataclass(frozen=True, slots=True)
+class Attended:
+    """Done by being there."""
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return facts.attended_at is not None
+
+
+@dataclass(frozen=True, slots=True)
+class Posted:
+    """Done with `posts` of one's own and replies to `replies` different people; each by its moment, if set."""
+
+    posts: int = 1
+    replies: int = 0
+    posts_by: datetime | None = None
+    replies_by: datetime | None = None
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        posts = [at for at in facts.posts if self.posts_by is None or at <= self.posts_by]
+        people = {to for at, to in facts.replies if self.replies_by is None or at <= self.replies_by}
+        return len(posts) >= self.posts and len(people) >= self.replies
+
+
+@dataclass(frozen=True, slots=True)
+class AnyOf:
+    rules: tuple[DoneRule, ...]
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return any(rule.met(facts, mark) for rule in self.rules)
+
+
+@dataclass(frozen=True, slots=True)
+class AllOf:
+    rules: tuple[DoneRule, ...]
+
+    def met(self, facts: ItemFacts, mark: Mark) -> bool:
+        return all(rule.met(facts, mark) for rule in self.rules)
 
 
 def is_done(rule: DoneRule, facts: ItemFacts, mark: Mark) -> bool:
     """Excused work and a teacher's tick count as done whatever the rule says."""
-    return mark.excused or facts.ticked_by_teacher or _meets(rule, facts, mark)
-
-
-def _meets(rule: DoneRule, facts: ItemFacts, mark: Mark) -> bool:
-    match rule:
-        case Opened():
-            return facts.opened_at is not None
-        case Ticked():
-            return facts.ticked_at is not None
-        case HandedIn():
-            return facts.handed_in_at is not None
-        case Acknowledged(edition):
-            return facts.acknowledged_at is not None and facts.acknowledged_edition >= edition
-        case ScoredAtLeast(percent):
-            return mark.percent is not None and mark.percent >= percent
-        case Watched(percent):
-            return facts.watched_at is not None and facts.watched_percent >= percent
-        case Attended():
-            return facts.attended_at is not None
-        case Posted():
-            return _posted(rule, facts)
-        case AnyOf(rules):
-            return any(_meets(r, facts, mark) for r in rules)
-        case AllOf(rules):
-            return all(_meets(r, facts, mark) for r in rules)
-
-
-def _posted(rule: Posted, facts: ItemFacts) -> bool:
-    posts = [at for at in facts.posts if rule.posts_by is None or at <= rule.posts_by]
-    people = {to for at, to in facts.replies if rule.replies_by is None or at <= rule.replies_by}
-    return len(posts) >= rule.posts and len(people) >= rule.replies
+    return mark.excused or facts.ticked_by_teacher or rule.met(facts, mark)
 
 
 def done_at(facts: ItemFacts) -> datetime | None:

@@ -11,7 +11,8 @@ from typing import NamedTuple
 
 from unvo_core.path.conditions import NOTHING_MISSING, Known, Missing, missing
 from unvo_core.path.done import done_at, is_done
-from unvo_core.path.model import NO_FACTS, NO_MARK, ItemFacts, Mark, PathItem, PathModule, PersonFacts
+from unvo_core.path.facts import NO_FACTS, NO_MARK, ItemFacts, Mark, PersonFacts
+from unvo_core.path.model import PathItem, PathModule
 from unvo_core.schedule.spans import Span, is_closed, is_late, seconds_late
 
 

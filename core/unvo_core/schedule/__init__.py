@@ -1,1 +1,1 @@
-"""Terms, weeks, moments, spans, effort and load."""
+"""Terms, weeks, classes, moments, spans, effort and load."""

@@ -10,6 +10,7 @@ from fractions import Fraction
 
 from unvo_core.problems import Problem
 from unvo_core.schedule.spans import MOMENTS, Span
+from unvo_core.schedule.zones import require_aware
 
 ONE = Fraction(1)
 
@@ -22,7 +23,7 @@ class Level(IntEnum):
     PERSON = 3
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Allowance:
     """`shift_minutes` moves moments that are set; `instants` replaces them.
 
@@ -38,8 +39,11 @@ class Allowance:
     extra_attempts: int = 0
     excused: bool = False
 
+    def __post_init__(self) -> None:
+        require_aware(*self.instants.values())
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Effective:
     """A span after allowances. `made_by`: moment -> the allowance that made it what it is."""
 
@@ -72,7 +76,7 @@ def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effe
     """
     fitting = [a for a in allowances if a.item_id in (None, item_id)]
     if not fitting:
-        return Effective(span)
+        return Effective(span=span)
     moments: dict[str, datetime | None] = {name: getattr(span, name) for name in MOMENTS}
     made_by: dict[str, int] = {}
     for name in MOMENTS:
@@ -82,19 +86,19 @@ def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effe
     _keep_order(moments, made_by)
     more = [a for a in fitting if a.extra_attempts or a.excused or (a.time_factor is not ONE and a.time_factor != ONE)]
     if not more:
-        return Effective(Span(**moments), made_by)
+        return Effective(span=Span(**moments), made_by=made_by)
     terms = {
         "time_factor": _most(more, lambda a: a.time_factor, ONE),
         "extra_attempts": _most(more, lambda a: Fraction(a.extra_attempts), Fraction(0)),
         "excused": _most(more, lambda a: Fraction(a.excused), Fraction(0)),
     }
     return Effective(
-        Span(**moments),
-        made_by,
-        terms["time_factor"][0],
-        int(terms["extra_attempts"][0]),
-        bool(terms["excused"][0]),
-        {name: by for name, (_, by) in terms.items() if by is not None},
+        span=Span(**moments),
+        made_by=made_by,
+        time_factor=terms["time_factor"][0],
+        extra_attempts=int(terms["extra_attempts"][0]),
+        excused=bool(terms["excused"][0]),
+        terms_by={name: by for name, (_, by) in terms.items() if by is not None},
     )
 
 

@@ -12,7 +12,7 @@ from unvo_core.schedule.meetings import NO_PATTERN, Meeting, Pattern, meetings
 from unvo_core.schedule.term import Term, Week, days_off, weeks
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Calendar:
     """`cancelled`: days on which the pattern has a class that an exception takes away."""
 
@@ -34,6 +34,11 @@ class Calendar:
     @cached_property
     def days_off(self) -> frozenset[date]:
         return days_off(self.term) if self.term else frozenset()
+
+    def off_name(self, day: date) -> str:
+        """The break or holiday that a day belongs to; '' for a class taken out."""
+        pauses = self.term.breaks if self.term else ()
+        return next((b.name for b in pauses if b.first_day <= day <= b.last_day), "")
 
     def week_of(self, day: date) -> Week | None:
         return next((w for w in self.weeks if w.first_day <= day <= w.last_day), None)
@@ -73,4 +78,11 @@ class Calendar:
 def calendar_of(term: Term, pattern: Pattern = NO_PATTERN) -> Calendar:
     classes = meetings(term, pattern)
     cancelled = frozenset(e.day for e in pattern.exceptions if e.day_type is None and not e.slots)
-    return Calendar(term.zone, term, weeks(term), classes, cancelled, tuple(m.start for m in classes))
+    return Calendar(
+        zone=term.zone,
+        term=term,
+        weeks=weeks(term),
+        meetings=classes,
+        cancelled=cancelled,
+        _starts=tuple(m.start for m in classes),
+    )

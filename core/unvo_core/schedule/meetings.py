@@ -8,7 +8,7 @@ from datetime import date, datetime, time, timedelta
 
 from unvo_core.problems import Problem
 from unvo_core.schedule.term import Term, days_off
-from unvo_core.schedule.zones import exists, instant_of
+from unvo_core.schedule.zones import exists, instant_of, require_aware
 
 ALL_TYPES = "*"
 """The day type of a day on which all classes meet."""
@@ -60,7 +60,7 @@ class Pattern:
 NO_PATTERN = Pattern(())
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Meeting:
     """One class, numbered from 1 through the term. `moved_by_clock`: its wall time does not exist that night."""
 
@@ -71,6 +71,9 @@ class Meeting:
     place: str = ""
     day_type: str = ""
     moved_by_clock: bool = False
+
+    def __post_init__(self) -> None:
+        require_aware(self.start, self.end)
 
 
 def pattern_problems(pattern: Pattern) -> list[Problem]:
@@ -155,13 +158,13 @@ def _slots(
 def _meeting(number: int, day: date, slot: Slot, term: Term, day_type: str) -> Meeting:
     begins = datetime.combine(day, slot.start)
     return Meeting(
-        number,
-        day,
-        instant_of(begins, term.zone),
-        instant_of(datetime.combine(day, slot.end), term.zone),
-        slot.place,
-        day_type,
-        not exists(begins, term.zone),
+        number=number,
+        day=day,
+        start=instant_of(begins, term.zone),
+        end=instant_of(datetime.combine(day, slot.end), term.zone),
+        place=slot.place,
+        day_type=day_type,
+        moved_by_clock=not exists(begins, term.zone),
     )
 
 

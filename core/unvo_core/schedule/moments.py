@@ -18,9 +18,13 @@ NEAR_A_CLASS = timedelta(days=1)
 
 @dataclass(frozen=True, slots=True)
 class Absolute:
-    """A wall time in the course's zone."""
+    """A wall time in the course's zone; naive, whatever zone that is."""
 
     wall: datetime
+
+    def __post_init__(self) -> None:
+        if self.wall.tzinfo is not None:
+            raise ValueError("a wall time carries no zone")
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,7 +45,7 @@ class AtClass:
     minutes: int = 0
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class FromMoment:
     """Days or classes from a moment of an item; `at` sets the wall time of a rule by days.
 

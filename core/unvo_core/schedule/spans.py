@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import Literal, get_args
 
 from unvo_core.problems import Problem
+from unvo_core.schedule.zones import require_aware
 
-MOMENTS = ("opens", "start_by", "due", "closes")
+MomentName = Literal["opens", "start_by", "due", "closes"]
+MOMENTS: tuple[MomentName, ...] = get_args(MomentName)
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,6 +21,9 @@ class Span:
     start_by: datetime | None = None
     due: datetime | None = None
     closes: datetime | None = None
+
+    def __post_init__(self) -> None:
+        require_aware(self.opens, self.start_by, self.due, self.closes)
 
 
 NO_SPAN = Span()
@@ -60,10 +66,6 @@ def seconds_late(at: datetime, due: datetime | None) -> int:
     if due is None or not is_late(at, due):
         return 0
     return max(1, int((at - end_of(due)).total_seconds()))
-
-
-def is_open(span: Span, now: datetime) -> bool:
-    return (span.opens is None or now >= span.opens) and not is_closed(span, now)
 
 
 def is_closed(span: Span, now: datetime) -> bool:

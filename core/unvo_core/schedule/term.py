@@ -20,7 +20,7 @@ class Break:
     takes_week_number: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Term:
     """`week_start` is the weekday a week begins on, Monday = 0; `first_number` may be 0 for a week 0."""
 
@@ -46,7 +46,7 @@ class Term:
         return at.astimezone(self.zone).date()
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Week:
     """Seven days. `number` is None for a break that takes no number; `key` is its address."""
 
@@ -98,9 +98,11 @@ def _walk(term: Term) -> Iterator[Week]:
         end = day + timedelta(days=6)
         pause = _pause_over(term, day, end)
         if pause is not None and not pause.takes_week_number:
-            yield Week(f"break-{day.isoformat()}", None, day, end, pause.name)
+            yield Week(key=f"break-{day.isoformat()}", number=None, first_day=day, last_day=end, break_name=pause.name)
         else:
-            yield Week(str(number), number, day, end, pause.name if pause else None)
+            yield Week(
+                key=str(number), number=number, first_day=day, last_day=end, break_name=pause.name if pause else None
+            )
             number += 1
         day += timedelta(days=7)
 

@@ -21,6 +21,13 @@ def instant_of(wall: datetime, zone: ZoneInfo) -> datetime:
     return later.astimezone(UTC)
 
 
+def require_aware(*moments: datetime | None) -> None:
+    """Raise ValueError for a moment that says no zone: what it means would depend on who reads it."""
+    for moment in moments:
+        if moment and not moment.tzinfo:
+            raise ValueError(f"a moment without its zone: {moment.isoformat()}")
+
+
 def exists(wall: datetime, zone: ZoneInfo) -> bool:
     """False for a wall time that the clocks jump over."""
     return _same(wall, wall.replace(tzinfo=zone))

@@ -6,8 +6,9 @@ from collections import defaultdict
 from datetime import datetime
 
 from apps.assignments.waiting import waiting_hand_ins, waits_for_score
-from apps.courses.public import Seat, Seats, WaitingRow, layout, of_my_students
+from apps.courses.public import Seat, Seats, WaitingRow, of_my_students
 from apps.gradebook.public import held_scores, paper_scored
+from apps.layout.public import layout
 
 
 def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:

@@ -9,19 +9,13 @@ from unvo_core.grading.late import apply_late
 from unvo_core.schedule.spans import seconds_late
 
 from apps.assignments.api import schemas as out
+from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import HandIn
 from apps.assignments.queries import hand_ins, hand_ins_of_item
-from apps.courses.public import (
-    Course,
-    LaidItem,
-    Membership,
-    can_see_student,
-    layout,
-    layout_for,
-    person_layout,
-    students,
-)
+from apps.courses.public import Course, Enrolment, Membership, can_see_student, students
 from apps.gradebook.public import (
+    CellScores,
+    Counted,
     cells_of_item,
     counted,
     graded_item,
@@ -31,6 +25,7 @@ from apps.gradebook.public import (
     score_row,
 )
 from apps.kernel.public import not_found, require
+from apps.layout.public import LaidItem, layout, layout_for, person_layout
 
 _END = datetime.max.replace(tzinfo=UTC)
 
@@ -46,31 +41,10 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     laid = layout(course)
     rows = []
     for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
-        own = work.get(enrolment.person_id, [])
-        latest = next((h for h in reversed(own) if h.handed_in_at), None)
-        cell = cells.get(enrolment.person_id)
         own_item = layout_for(laid, enrolment.person_id).items[item_id]
+        cell = cells.get(enrolment.person_id)
         what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
-        scored = bool(cell and latest and any(a.attempt == latest.attempt for a in cell.attempts))
-        rows.append(
-            out.QueueRow(
-                person_id=enrolment.person_id,
-                name=enrolment.person.sort_name,
-                section=enrolment.section.name if enrolment.section else "",
-                state=_state(
-                    own_item.excused or (cell is not None and cell.excused),
-                    what is not None and what.released,
-                    what,
-                    latest,
-                    own,
-                    scored,
-                ),
-                handed_in_at=latest.handed_in_at if latest else None,
-                late_seconds=_late(latest, own_item),
-                attempt=latest.attempt if latest else 0,
-                score=str(points(what.result.counts)) if what else None,
-            )
-        )
+        rows.append(_queue_row(enrolment, own_item, work.get(enrolment.person_id, []), cell, what))
     waiting_first = sorted(
         rows, key=lambda r: (r.state != "waiting", r.handed_in_at or _END if r.state == "waiting" else _END)
     )
@@ -89,13 +63,32 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     )
 
 
-def _state(excused: bool, released: bool, what: object, latest: HandIn | None, own: list[HandIn], scored: bool) -> str:
-    if excused:
+def _queue_row(
+    enrolment: Enrolment, item: LaidItem, own: list[HandIn], cell: CellScores | None, what: Counted | None
+) -> out.QueueRow:
+    """One student; `own`: their attempts in order, a draft among them."""
+    latest = next((h for h in reversed(own) if h.handed_in_at), None)
+    return out.QueueRow(
+        person_id=enrolment.person_id,
+        name=enrolment.person.sort_name,
+        section=enrolment.section.name if enrolment.section else "",
+        state=_state(item.excused, own, latest, cell, what),
+        handed_in_at=latest.handed_in_at if latest else None,
+        late_seconds=_late(latest, item),
+        attempt=latest.attempt if latest else 0,
+        score=str(points(what.result.counts)) if what else None,
+    )
+
+
+def _state(
+    excused: bool, own: list[HandIn], latest: HandIn | None, cell: CellScores | None, what: Counted | None
+) -> out.QueueState:
+    if excused or (cell is not None and cell.excused):
         return "excused"
-    if latest is not None and not scored:
+    if latest is not None and not (cell and any(a.attempt == latest.attempt for a in cell.attempts)):
         return "waiting"
     if what is not None:
-        return "released" if released else "held"
+        return "released" if what.released else "held"
     return "started" if own else "nothing"
 
 
@@ -180,6 +173,6 @@ def files_out(hand_in: HandIn) -> list[out.WorkFile]:
 
 def _item(course: Course, item_id: int) -> LaidItem:
     item = layout(course).items.get(item_id)
-    if item is None or item.kind != "assignment":
+    if item is None or item.kind != ASSIGNMENT.code:
         raise not_found("assignment")
     return item

@@ -9,16 +9,19 @@ from unvo_core.schedule.spans import is_closed, seconds_late
 
 from apps.assignments.api import schemas as out
 from apps.assignments.grading import attempt_out, files_out
+from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief, HandIn
 from apps.assignments.queries import brief_of, hand_ins
-from apps.courses.public import Course, LaidItem, Progress, ShownMark
-from apps.gradebook.public import late_rule, points
+from apps.courses.public import Course
+from apps.gradebook.public import ShownMark, late_rule, points
 from apps.kernel.public import not_found
+from apps.layout.public import LaidItem
+from apps.path.public import Progress
 
 
 def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: datetime) -> out.MyWork:
     item = known.laid.student_items[item_id]
-    if item.kind != "assignment":
+    if item.kind != ASSIGNMENT.code:
         raise not_found("assignment")
     brief, own = brief_of(item_id), hand_ins(item_id, person_id)
     handed = [h for h in own if h.handed_in_at]

@@ -9,8 +9,9 @@ from datetime import datetime
 from django.db.models import Exists, OuterRef, Q
 
 from apps.assignments.models import HandIn
-from apps.courses.public import Course, Layout, layout, layout_for, students
+from apps.courses.public import Course, students
 from apps.gradebook.public import excused_cell, score_of
+from apps.layout.public import Layout, layout, layout_for
 
 
 def waiting_hand_ins(of: Q) -> Iterator[tuple[int, int, int, datetime]]:
@@ -33,7 +34,7 @@ def waits_for_score(laid: Layout, item_id: int, person_id: int) -> bool:
 
 
 def waiting_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> dict[int, int]:
-    """Registered with courses: how many wait, by item."""
+    """How many wait, by item; of the students of these sections, or of all."""
     people = students(course, section_ids).values("person_id")
     rows = waiting_hand_ins(Q(course=course, item_id__in=item_ids, person_id__in=people))
     laid = layout(course)

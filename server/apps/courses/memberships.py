@@ -4,10 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Literal, get_args
 
 from apps.courses.models import Course, Enrolment
 from apps.courses.queries import course_by_slug
 from apps.kernel.public import Actor
+
+Role = Literal["instructor", "assistant", "student"]
+ROLES: tuple[Role, ...] = get_args(Role)
+"""The one that reaches furthest first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,11 +44,12 @@ class Membership:
         return self.teaches and (self.section_ids is None or section_id in self.section_ids)
 
     @property
-    def role(self) -> str:
-        for role in (Enrolment.INSTRUCTOR, Enrolment.ASSISTANT, Enrolment.STUDENT):
+    def role(self) -> Role:
+        """The one that reaches furthest. Raises ValueError for a stranger."""
+        for role in ROLES:
             if role in self.roles:
                 return role
-        return "stranger"
+        raise ValueError("a stranger has no role")
 
 
 def membership(actor: Actor, course: Course) -> Membership:

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from typing import cast
+
 from apps.courses.api.schemas import ShelfCourse
+from apps.courses.memberships import Role
 from apps.courses.models import Enrolment
 
 
@@ -21,7 +24,7 @@ def shelf(person_id: int) -> list[ShelfCourse]:
                 slug=row.course.slug,
                 code=row.course.code,
                 title=row.course.title,
-                role=row.role,
+                role=cast(Role, row.role),
                 section=row.section.name if row.section else "",
                 term=term.name if term else "",
                 first_day=term.first_day if term else None,

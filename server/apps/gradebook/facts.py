@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
-from typing import Literal
 
-from unvo_core.grading.attempts import Counting
-from unvo_core.grading.late import LateResult, LateRule, apply_late
+from unvo_core.grading.attempts import Counting, counting_attempt, mean_result
+from unvo_core.grading.late import LatePer, LateResult, LateRule, apply_late
 from unvo_core.grading.scale import Band, Rounding
+from unvo_core.grading.totals import Category, Entry
 
 from apps.gradebook import models
 
@@ -57,12 +58,25 @@ def fraction(value: Decimal | None) -> Fraction:
 def late_rule_of(row: models.LateRule | None) -> LateRule | None:
     if row is None:
         return None
-    per: Literal["hour", "day"] = "hour" if row.per == "hour" else "day"
+    per: LatePer = "hour" if row.per == "hour" else "day"
     return LateRule(fraction(row.percent), per, row.grace_minutes, fraction(row.floor_percent))
 
 
 def rules_of(row: models.GradedItem) -> ItemRules:
     return ItemRules(row.counting, late_rule_of(row.late_rule))  # type: ignore[arg-type]
+
+
+def core_category(row: models.Category, entries: Sequence[Entry]) -> Category:
+    return Category(
+        id=row.pk,
+        name=row.name,
+        weight=None if row.weight is None else Fraction(str(row.weight)),
+        entries=tuple(entries),
+        drop_lowest=row.drop_lowest,
+        drop_highest=row.drop_highest,
+        equal_items=row.equal_items,
+        extra_credit=row.extra_credit,
+    )
 
 
 def bands_of(scheme: models.GradingScheme) -> tuple[Band, ...]:
@@ -74,21 +88,12 @@ def rounding_of(scheme: models.GradingScheme) -> Rounding:
 
 
 def counted(cell: CellScores, rules: ItemRules, possible: Fraction, due: datetime | None) -> Counted | None:
-    """What a cell counts: each attempt after the late rule, then the one that the rule picks."""
-    results = [(a, apply_late(rules.late_rule, a.raw, possible, a.handed_in_at, due)) for a in cell.attempts]
+    """What a cell counts: each attempt after the late rule, then the one that the rule picks, or their mean."""
+    results = [apply_late(rules.late_rule, a.raw, possible, a.handed_in_at, due) for a in cell.attempts]
     if not results:
         return None
-    released = all(a.released for a, _ in results)
-    if rules.counting == "mean":
-        mean = sum((r.counts for _, r in results), Fraction(0)) / len(results)
-        given = sum((r.given for _, r in results), Fraction(0)) / len(results)
-        units = max(r.units for _, r in results)
-        seconds = max(r.seconds for _, r in results)
-        result = LateResult(seconds, units, given, given - mean, mean)
-        return Counted(result, released, results[-1][0].comment, len(results))
-    picked = {
-        "best": max(results, key=lambda pair: pair[1].counts),
-        "latest": results[-1],
-        "first": results[0],
-    }[rules.counting]
-    return Counted(picked[1], picked[0].released, picked[0].comment, len(results))
+    at = counting_attempt(rules.counting, [r.counts for r in results])
+    if at is None:
+        released = all(a.released for a in cell.attempts)
+        return Counted(mean_result(results), released, cell.attempts[-1].comment, len(results))
+    return Counted(results[at], cell.attempts[at].released, cell.attempts[at].comment, len(results))

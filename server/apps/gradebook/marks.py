@@ -3,74 +3,72 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 
 from django.db.models import Count, Q
 from unvo_core.grading.scale import rounded
-from unvo_core.path.model import NO_MARK, Mark
+from unvo_core.path.facts import NO_MARK, Mark
 
-from apps.courses.public import ClassMarks, Course, Layout, Marks, NewScore, ShownMark, students
+from apps.courses.public import Course, students
 from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
-from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in, new_scores
+from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in
 from apps.gradebook.setup import setup
+from apps.gradebook.structure import ClassMarks, Marks, ShownMark
 from apps.kernel.public import rows_stamp
+from apps.layout.public import Layout
 
 _CELLS_STAMP = rows_stamp(
     "graded_item_id", "excused", "scores__attempt", "scores__raw", "scores__handed_in_at", "scores__released_at"
 )
 
 
-class GradebookMarks:
-    """Registered with courses as its source of marks."""
+def marks_of_person(course: Course, laid: Layout, person_id: int) -> Marks:
+    cells = cells_of_person(course, person_id)
+    return marks_from(laid, cells, counts_from(course, laid, cells))
 
-    def of_person(self, course: Course, laid: Layout, person_id: int) -> Marks:
-        cells = cells_of_person(course, person_id)
-        return marks_from(laid, cells, counts_from(course, laid, cells))
 
-    def of_person_in(self, courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]:
-        """By course, at one query for all of them."""
-        by_course = cells_of_person_in(list(courses), person_id)
-        found = {}
-        for pk, (course, laid) in courses.items():
-            cells = by_course.get(pk, {})
-            found[pk] = marks_from(laid, cells, counts_from(course, laid, cells))
-        return found
+def marks_of_person_in(courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]:
+    """By course, at one query for all of them."""
+    by_course = cells_of_person_in(list(courses), person_id)
+    found = {}
+    for pk, (course, laid) in courses.items():
+        cells = by_course.get(pk, {})
+        found[pk] = marks_from(laid, cells, counts_from(course, laid, cells))
+    return found
 
-    def of_students(
-        self, course: Course, layouts: Mapping[int, Layout], item_ids: Sequence[int] | None = None
-    ) -> dict[int, dict[int, Mark]]:
-        """Person -> item -> mark, at one query for all of them; each by their own layout."""
-        by_person = cells_of_people(course, list(layouts), item_ids)
-        found = {}
-        for person_id, cells in by_person.items():
-            items, counts = layouts[person_id].items, counts_from(course, layouts[person_id], cells)
-            found[person_id] = {i: mark(c, counts.get(i), items[i].possible) for i, c in cells.items() if i in items}
-        return found
 
-    def stamps(self, course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
-        """By course and person, a number that changes with any of their cells and scores."""
-        rows = Cell.objects.filter(graded_item__course_id__in=course_ids)
-        found = rows.values_list("graded_item__course_id", "person_id").annotate(n=_CELLS_STAMP)
-        return {(course, person): n for course, person, n in found}
+def marks_of_students(
+    course: Course, layouts: Mapping[int, Layout], item_ids: Sequence[int] | None = None
+) -> dict[int, dict[int, Mark]]:
+    """Person -> item -> mark, at one query for all of them; each by their own layout."""
+    by_person = cells_of_people(course, list(layouts), item_ids)
+    found = {}
+    for person_id, cells in by_person.items():
+        items, counts = layouts[person_id].items, counts_from(course, layouts[person_id], cells)
+        found[person_id] = {i: mark(c, counts.get(i), items[i].possible) for i, c in cells.items() if i in items}
+    return found
 
-    def new_scores(self, person_id: int, since: datetime) -> list[NewScore]:
-        """Scores released after `since`, the latest first."""
-        return new_scores(person_id, since)
 
-    def of_class(self, course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> ClassMarks:
-        """Of the students of these sections, or of all; one query."""
-        people = students(course, section_ids).values("person_id")
-        unseen = Q(scores__isnull=False, scores__released_at__isnull=True)
-        rows = (
-            Cell.objects.filter(graded_item__item_id__in=item_ids, person_id__in=people)
-            .values_list("graded_item__item_id")
-            .annotate(held=Count("person_id", distinct=True, filter=unseen), out=Count("id", filter=Q(excused=True)))
-        )
-        found = list(rows)
-        return ClassMarks({i: held for i, held, _ in found if held}, frozenset(i for i, _, out in found if out))
+def mark_stamps(course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
+    """By course and person, a number that changes with any of their cells and scores."""
+    rows = Cell.objects.filter(graded_item__course_id__in=course_ids)
+    found = rows.values_list("graded_item__course_id", "person_id").annotate(n=_CELLS_STAMP)
+    return {(course, person): n for course, person, n in found}
+
+
+def marks_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> ClassMarks:
+    """Of the students of these sections, or of all; one query."""
+    people = students(course, section_ids).values("person_id")
+    unseen = Q(scores__isnull=False, scores__released_at__isnull=True)
+    rows = (
+        Cell.objects.filter(graded_item__item_id__in=item_ids, person_id__in=people)
+        .values_list("graded_item__item_id")
+        .annotate(held=Count("person_id", distinct=True, filter=unseen), out=Count("id", filter=Q(excused=True)))
+    )
+    found = list(rows)
+    return ClassMarks({i: held for i, held, _ in found if held}, frozenset(i for i, _, out in found if out))
 
 
 def counts_from(course: Course, laid: Layout, cells: dict[int, CellScores]) -> dict[int, Counted]:

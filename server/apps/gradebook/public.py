@@ -1,38 +1,73 @@
-"""What upper apps may use of the gradebook: push scores, read what counts."""
+"""What upper apps may use of gradebook."""
 
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, set_drops, set_weights
-from apps.gradebook.facts import counted, rules_of
-from apps.gradebook.marks import points
+from apps.gradebook.api.schemas import ItemGrading
+from apps.gradebook.api.shapes import grading_of
+from apps.gradebook.facts import CellScores, Counted, core_category, counted, rules_of
+from apps.gradebook.marks import (
+    counts_from,
+    mark_stamps,
+    marks_from,
+    marks_of_class,
+    marks_of_person,
+    marks_of_person_in,
+    marks_of_students,
+    points,
+)
+from apps.gradebook.models import Category, GradedItem
 from apps.gradebook.queries import (
     cells_of_item,
+    cells_of_person,
     excused_cell,
     ghost_rows,
     held_scores,
+    new_scores,
     paper_scored,
+    released_scores,
     score_of,
     score_row,
 )
 from apps.gradebook.setup import late_rule
 from apps.gradebook.setup import setup as setup_of
+from apps.gradebook.structure import Marks, ShownMark
 
 __all__ = [
+    "Category",
+    "CellScores",
+    "Counted",
+    "GradedItem",
+    "ItemGrading",
+    "Marks",
     "ScoreWish",
+    "ShownMark",
     "cells_of_item",
+    "cells_of_person",
     "copy_graded",
     "copy_grading",
+    "core_category",
     "counted",
+    "counts_from",
     "drop_graded",
     "excused_cell",
     "ghost_rows",
     "graded_item",
+    "grading_of",
     "held_scores",
     "late_rule",
+    "mark_stamps",
+    "marks_from",
+    "marks_of_class",
+    "marks_of_person",
+    "marks_of_person_in",
+    "marks_of_students",
+    "new_scores",
     "paper_scored",
     "points",
+    "released_scores",
     "rules_of",
     "save_score",
     "score_of",

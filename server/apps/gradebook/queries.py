@@ -9,9 +9,10 @@ from typing import Any
 from django.db.models import Count, Exists, Min, OuterRef, Q
 from django.db.models.functions import Coalesce
 
-from apps.courses.public import Course, NewScore, json_rows
+from apps.courses.public import Course, json_rows
 from apps.gradebook.facts import AttemptScore, CellScores, fraction
 from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
+from apps.gradebook.structure import NewScore
 
 CELL_FIELDS = (
     "excused",

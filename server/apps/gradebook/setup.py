@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 from collections import OrderedDict
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
 
+from unvo_core.grading import totals as core
 from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
 
-from apps.courses.public import Course, Layout, layout
+from apps.courses.public import Course
 from apps.gradebook import queries
-from apps.gradebook.facts import ItemRules, bands_of, rounding_of, rules_of
+from apps.gradebook.facts import ItemRules, bands_of, core_category, rounding_of, rules_of
 from apps.gradebook.models import Category, GradedItem, GradingScheme
+from apps.layout.public import LaidItem, Layout, layout
 
 SETUPS_KEPT = 64
 _setups: OrderedDict[tuple[int, int], Setup] = OrderedDict()
@@ -33,6 +36,20 @@ class Setup:
     def category_of(self, item_id: int) -> int | None:
         row = self.graded.get(item_id)
         return row.category_id if row else None
+
+    def category(self, row: Category, items: Iterable[LaidItem]) -> core.Category:
+        """A category as the core reads it, with these items as what counts in it, none of them scored."""
+        return core_category(row, [self.entry(item) for item in items])
+
+    def entry(self, item: LaidItem) -> core.Entry:
+        row = self.graded[item.id]
+        return core.Entry(
+            item_id=item.id,
+            possible=item.possible,
+            standing=core.Standing.OPEN,
+            extra_credit=row.extra_credit,
+            never_dropped=row.never_dropped,
+        )
 
     @cached_property
     def rules(self) -> dict[int, ItemRules]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from typing import BinaryIO
 
 from django.http import FileResponse, HttpRequest
@@ -22,24 +22,19 @@ from apps.kernel.verdicts import Verdict, require
 ReadPolicy = Callable[[Actor, StoredFile], Verdict]
 SHOWN_IN_PAGE = {"image/png", "image/jpeg", "image/gif", "image/webp", "application/pdf", "text/vtt"}
 PLAYED = ("video/", "audio/")
-_policies: dict[str, ReadPolicy] = {}
-
-
-def guard_files(owner_kind: str, policy: ReadPolicy) -> None:
-    """The app that holds files of this kind says who may read them. Unguarded kinds go to nobody."""
-    _policies[owner_kind] = policy
 
 
 @require_GET
-def send_file(request: HttpRequest, key: uuid.UUID, name: str) -> HttpResponseBase:
+def send_file(request: HttpRequest, key: uuid.UUID, name: str, guards: Mapping[str, ReadPolicy]) -> HttpResponseBase:
+    """`guards`: by kind of owner, who may read its files. Kinds without a guard go to nobody."""
     if not request.user.is_authenticated:
         return problem(401, "request.signed_out", sentence("request.signed_out", {}))
     actor = Actor(request.user.pk, str(request.user))
     try:
         stored = StoredFile.objects.filter(key=key).first()
-        if stored is None or stored.owner_kind not in _policies:
+        if stored is None or stored.owner_kind not in guards:
             raise not_found("file")
-        require(_policies[stored.owner_kind](actor, stored))
+        require(guards[stored.owner_kind](actor, stored))
     except Refused as refusal:
         return refused(refusal)
     inline = stored.content_type in SHOWN_IN_PAGE and request.GET.get("show") == "1"

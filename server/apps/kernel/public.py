@@ -1,9 +1,11 @@
-"""What every app may use."""
+"""What upper apps may use of kernel."""
 
-from apps.kernel.actors import SYSTEM, Actor
+from apps.kernel.actors import Actor
+from apps.kernel.api.schemas import File
+from apps.kernel.api.shapes import file_out
 from apps.kernel.audit import record
 from apps.kernel.clock import now
-from apps.kernel.downloads import guard_files, send_file
+from apps.kernel.downloads import send_file
 from apps.kernel.models import AuditRecord, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.pictures import upright
@@ -11,7 +13,7 @@ from apps.kernel.problem_json import answer_problems, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import WithoutNul, actor_of, answer
 from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
-from apps.kernel.sentences import register, sentence
+from apps.kernel.sentences import sentence
 from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import one_line, web_link
 from apps.kernel.uploads import copied, existing_files, location, store
@@ -19,11 +21,11 @@ from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.writes import write
 
 __all__ = [
-    "SYSTEM",
     "Actor",
     "Allowed",
     "AuditRecord",
     "Denied",
+    "File",
     "Refused",
     "StoredFile",
     "Verdict",
@@ -34,7 +36,7 @@ __all__ = [
     "clean",
     "copied",
     "existing_files",
-    "guard_files",
+    "file_out",
     "location",
     "may_embed",
     "not_found",
@@ -45,7 +47,6 @@ __all__ = [
     "record",
     "refuse_problems",
     "refused_embeds",
-    "register",
     "require",
     "rows_stamp",
     "send_file",

@@ -1,12 +1,16 @@
-"""The catalogue of sentences by stable code. Apps add theirs when they are loaded."""
+"""The catalogue of sentences by stable code: those in the room `sentences` of every app."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import cache
+from importlib import import_module
 
+from django.apps import apps
+from django.utils.module_loading import module_has_submodule
 from django.utils.translation import gettext_lazy as _
 
-_SENTENCES: dict[str, object] = {
+SENTENCES: dict[str, object] = {
     "request.not_found": _("There is no such %(what)s here. It may have been moved or removed."),
     "request.unreadable": _("This request could not be read: %(detail)s."),
     "request.signed_out": _("You are signed out. Sign in, and what you were doing goes on."),
@@ -29,14 +33,20 @@ _SENTENCES: dict[str, object] = {
 }
 
 
-def register(sentences: Mapping[str, object]) -> None:
-    """Add an app's sentences; a code may be said only one way."""
-    twice = _SENTENCES.keys() & sentences.keys()
-    if twice:
-        raise ValueError(f"sentence codes defined twice: {sorted(twice)}")
-    _SENTENCES.update(sentences)
+@cache
+def catalogue() -> dict[str, object]:
+    """All sentences. Raises ValueError for a code that is said in two ways."""
+    found: dict[str, object] = {}
+    for config in apps.get_app_configs():
+        if config.module is None or not module_has_submodule(config.module, "sentences"):
+            continue
+        said = import_module(f"{config.name}.sentences").SENTENCES
+        if twice := found.keys() & said.keys():
+            raise ValueError(f"sentence codes defined twice: {sorted(twice)}")
+        found |= said
+    return found
 
 
 def sentence(code: str, params: Mapping[str, object]) -> str:
     """The sentence for a code in the reader's language. Unknown codes are a bug."""
-    return str(_SENTENCES[code]) % params
+    return str(catalogue()[code]) % params

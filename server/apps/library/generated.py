@@ -5,14 +5,16 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterable
 from decimal import Decimal
+from typing import cast
 
 from django.utils.dates import WEEKDAYS_ABBR
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 from unvo_core.schedule.meetings import Meeting
 
-from apps.courses.public import Course, Enrolment, Layout, layout
+from apps.courses.public import Course, Enrolment
 from apps.gradebook.public import setup_of
+from apps.layout.public import Layout, layout
 from apps.library.api import schemas as out
 
 
@@ -112,7 +114,9 @@ def teachers(course: Course) -> list[out.Teacher]:
     rows = Enrolment.objects.filter(course=course, role__in=(Enrolment.INSTRUCTOR, Enrolment.ASSISTANT))
     found: dict[int, out.Teacher] = {}
     for row in rows.select_related("person", "section").order_by("-role", "person__sort_name", "section__number"):
-        one = found.setdefault(row.person_id, out.Teacher(name=row.person.name, role=row.role, sections=[]))
+        one = found.setdefault(
+            row.person_id, out.Teacher(name=row.person.name, role=cast(out.TeacherRole, row.role), sections=[])
+        )
         if row.section is not None:
             one.sections.append(row.section.name)
     return sorted(found.values(), key=lambda t: t.role != Enrolment.INSTRUCTOR)

@@ -4,21 +4,13 @@ from __future__ import annotations
 
 from zoneinfo import ZoneInfo
 
-from apps.courses.public import (
-    Course,
-    Reader,
-    day_range,
-    item_ref,
-    laid_for,
-    moment,
-    own_progress,
-    ref,
-    written_day,
-)
+from apps.courses.public import Course, day_range, moment, written_day
 from apps.kernel.public import Refused, pdf
+from apps.layout.public import item_ref, ref
 from apps.library.api import schemas as out
 from apps.library.shelves import library
 from apps.library.tour import tour
+from apps.path.public import Reader, laid_for, own_progress
 
 
 def guide(course: Course, reader: Reader) -> bytes:

@@ -1,5 +1,7 @@
 """What upper apps may use of the library."""
 
 from apps.library.actions.copy_library import copy_library
+from apps.library.desk import reports_waiting
+from apps.library.files import can_read_entry_file
 
-__all__ = ["copy_library"]
+__all__ = ["can_read_entry_file", "copy_library", "reports_waiting"]

@@ -6,7 +6,6 @@ SENTENCES = {
     "entry.steps": _("Up to %(most)s steps to sign up fit here."),
     "entry.no_step": _("There is no such step any more. Load the page again."),
     "entry.notes": _("A fact has up to 300 characters."),
-    "syllabus.no_text": _("The syllabus is a page or an acknowledgement of this course. Choose one of those."),
     "certificate.none": _("This course gives no certificate."),
     "certificate.not_yet": _("The certificate comes when everything required is done. Still missing: %(left)s items."),
     "report.too_many": _("You have reported %(most)s errors that nobody has looked at yet. Wait for an answer first."),

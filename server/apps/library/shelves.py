@@ -7,22 +7,13 @@ from typing import cast
 from django.contrib.postgres.expressions import ArraySubquery
 from django.db.models import OuterRef
 
-from apps.courses.public import (
-    Course,
-    Item,
-    Layout,
-    Progress,
-    Reader,
-    file_out,
-    laid_for,
-    latest_text,
-    opened_items,
-    own_progress,
-)
-from apps.kernel.public import clean
+from apps.courses.public import Course
+from apps.kernel.public import clean, file_out
+from apps.layout.public import Layout, kind_of, latest_text
 from apps.library.api import schemas as out
 from apps.library.generated import generated
 from apps.library.models import Entry, ErrorReport, StepDone
+from apps.path.public import Progress, Reader, laid_for, opened_items, own_progress
 
 
 def library(course: Course, reader: Reader) -> out.Library:
@@ -44,7 +35,7 @@ def library(course: Course, reader: Reader) -> out.Library:
 def syllabus(course: Course, laid: Layout, known: Progress | None) -> out.Syllabus | None:
     """The text of the course's syllabus item; nothing while it is hidden or locked for the student."""
     items = laid.items if known is None else laid.student_items
-    item = items.get(course.syllabus_id or 0)
+    item = items.get(laid.syllabus_id or 0)
     if item is None:
         return None
     acknowledged, done = 0, True
@@ -65,20 +56,12 @@ def syllabus(course: Course, laid: Layout, known: Progress | None) -> out.Syllab
     )
 
 
-ON_SHELF: dict[str, out.Shelf] = {
-    Item.FILE: "handouts",
-    Item.SLIDES: "handouts",
-    Item.VIDEO: "recordings",
-    Item.AUDIO: "recordings",
-}
-
-
 def _from_path(laid: Layout, known: Progress | None) -> list[out.FromPath]:
     """What the weeks bring of each shelf, in path order; for a student what is open to them."""
     opened = opened_items(known) if known is not None else None
     return [
         out.FromPath(
-            shelf=ON_SHELF[i.kind],
+            shelf=cast(out.Shelf, kind_of(i.kind).shelf),
             item_id=i.id,
             title=i.title,
             kind=i.kind,
@@ -88,13 +71,12 @@ def _from_path(laid: Layout, known: Progress | None) -> list[out.FromPath]:
         )
         for m in laid.modules(known is None)
         for i in m.items
-        if i.kind in ON_SHELF and (opened is None or i.id in opened)
+        if kind_of(i.kind).shelf and (opened is None or i.id in opened)
     ]
 
 
 def _syllabus_choices(laid: Layout) -> list[out.Link]:
-    kinds = (Item.PAGE, Item.ACKNOWLEDGEMENT)
-    return [out.Link(title=i.title, item_id=i.id) for i in laid.items.values() if i.kind in kinds]
+    return [out.Link(title=i.title, item_id=i.id) for i in laid.items.values() if kind_of(i.kind).written]
 
 
 def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:

@@ -8,22 +8,15 @@ from __future__ import annotations
 from django.utils.dates import WEEKDAYS_ABBR
 from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
-from unvo_core.schedule.usual import usual_names, usual_slots
+from unvo_core.plan.usual import usual_names, usual_slots
 
-from apps.courses.public import (
-    Course,
-    LaidItem,
-    Layout,
-    Reader,
-    laid_for,
-    moment,
-    own_progress,
-    written_day,
-)
+from apps.courses.public import Course, moment, written_day
 from apps.gradebook.public import setup_of
+from apps.layout.public import LaidItem, Layout
 from apps.library.api import schemas as out
 from apps.library.generated import class_lines, late_lines, teachers, weight_lines
 from apps.library.models import Entry, TourSeen
+from apps.path.public import Reader, laid_for, own_progress
 
 HEAVIEST = 4
 FIRST_STEPS = 3

@@ -7,10 +7,10 @@ from dataclasses import asdict
 from datetime import time
 from typing import Any
 
-from unvo_core.schedule.rhythm import Beat, OnClass, OnDay, Stamped, StepRule
+from unvo_core.terms.rhythm import Beat, OnClass, OnDay, Stamped, StepRule
 
-from apps.courses.public import row_of, rule_of
 from apps.kernel.public import one_line
+from apps.layout.public import row_of, rule_of
 
 PLAIN_FIELDS = ("part", "minutes", "points", "category", "done_rule", "required")
 
@@ -19,7 +19,7 @@ def beat_of(row: Mapping[str, Any]) -> Beat:
     """Raises KeyError, ValueError or TypeError for a row that is no beat."""
     moments = {name: step_rule_of(m) for name, m in row.get("moments", {}).items()}
     fields = {k: row[k] for k in PLAIN_FIELDS if k in row}
-    return Beat(row["key"], row["kind"], one_line(row["title"], "Title", 200), moments, **fields)
+    return Beat(key=row["key"], kind=row["kind"], title=one_line(row["title"], "Title", 200), moments=moments, **fields)
 
 
 def step_rule_of(row: Mapping[str, Any]) -> StepRule:

@@ -5,11 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 
 from unvo_core.schedule.moments import resolve_all
-from unvo_core.schedule.rhythm import Stamped, Stamping
-from unvo_core.schedule.schedule_table import ScheduleTable
+from unvo_core.terms.rhythm import Stamped, Stamping
+from unvo_core.terms.schedule_table import ScheduleTable
 
-from apps.courses.public import Course, Layout
+from apps.courses.public import Course
 from apps.kernel.public import sentence
+from apps.layout.public import Layout
 from apps.transfer.api import schemas as s
 
 

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from django.db.models import Max
 
-from apps.courses.public import Course, Edit, Item, Module, Part
+from apps.courses.public import Course
+from apps.layout.changes import Edit, place_between
+from apps.layout.public import Item, Module, Part, kind_of
 
 STEP = 10
 
@@ -25,8 +27,7 @@ class WeekPlaces:
         """The week's first module, or a new one after those of the weeks before it."""
         found = self.modules.get(week)
         if found is None:
-            after = [m.position for w, m in self.modules.items() if w < week]
-            position = max(after) + 1 if after else 0
+            position = place_between(self.course, week)
             found = Module.objects.create(course=self.course, title=title, week=week, position=position)
             self.modules[week] = found
             self.edits.append(Edit("module", found, made=True))
@@ -44,7 +45,7 @@ class WeekPlaces:
     def item(self, module: Module, **fields: object) -> Item:
         """A draft at the end of its module."""
         self.last += STEP
-        takes = fields["kind"] == Item.ASSIGNMENT
+        takes = kind_of(str(fields["kind"])).takes_hand_ins
         found = Item.objects.create(
             course=self.course, module=module, position=self.last, takes_hand_ins=takes, **fields
         )

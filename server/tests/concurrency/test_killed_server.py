@@ -14,26 +14,25 @@ import time
 import urllib.error
 import urllib.request
 import uuid
-from datetime import datetime
 from pathlib import Path
 from typing import Any
 
 import psycopg
 from apps.assignments.models import HandIn
-from apps.courses.models import Fact, Item
 from apps.kernel.models import AnsweredRequest
+from apps.layout.models import Item
+from apps.path.models import Fact
 from apps.people.demo import DEMO_PASSWORD
-from demo.seeding import seed
 from django.conf import settings
 from django.db import connection
 from django.test import TransactionTestCase, override_settings
 
-from tests.base import CLOCK, KEEPS_UP
+from tests.base import KEEPS_UP
+from tests.worlds import CLOCK, Committed
 
 SERVER = Path(__file__).resolve().parents[2]
 GRANIAN = shutil.which("granian") or str(Path(sys.executable).parent / "granian")
 SET_7A = "Set 7A: latitudes and departures"
-JOB_TABLES = "procrastinate_jobs, procrastinate_events, procrastinate_periodic_defers"
 
 
 class Server:
@@ -85,19 +84,15 @@ class Server:
 
 
 @override_settings(FIXED_CLOCK=CLOCK)
-class KilledServer(TransactionTestCase):
+class KilledServer(Committed, TransactionTestCase):
     def setUp(self) -> None:
-        seed(datetime.fromisoformat(CLOCK), 6, other_terms=False)
+        super().setUp()
         self.item = Item.objects.get(title=SET_7A)
         self.path = f"/api/courses/srv-110/items/{self.item.pk}/hand-in"
         self.server = Server()
         self.server.start()
         self.addCleanup(lambda: self.server.process.poll() is None and self.server.kill())
         self.server.sign_in()
-
-    def tearDown(self) -> None:
-        with connection.cursor() as cursor:
-            cursor.execute(f"TRUNCATE {JOB_TABLES} RESTART IDENTITY CASCADE")
 
     def other_connection(self) -> psycopg.Connection:
         found = connection.settings_dict
@@ -111,7 +106,7 @@ class KilledServer(TransactionTestCase):
     def test_killed_before_the_commit_the_draft_stays_a_draft_and_the_repeat_hands_in_once(self) -> None:
         """Another connection holds a row that handing in needs, so the server dies inside its transaction."""
         with self.other_connection() as holder:
-            holder.execute("SELECT 1 FROM courses_fact WHERE item_id = %s FOR UPDATE", [self.item.pk])
+            holder.execute("SELECT 1 FROM path_fact WHERE item_id = %s FOR UPDATE", [self.item.pk])
             with self.assertRaises(OSError):
                 self.server.send("POST", self.path, key="mine", timeout=3)
             self.server.kill()

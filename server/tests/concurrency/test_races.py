@@ -4,23 +4,21 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable
-from datetime import datetime
 from typing import Any
 from unittest import mock
 
 from apps.assignments.models import HandIn
-from apps.courses.models import Item
 from apps.gradebook.actions import save_score as action
 from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
-from demo.seeding import seed
-from django.db import connection, connections
+from apps.layout.models import Item
+from django.db import connections
 from django.test import TransactionTestCase, override_settings
 
-from tests.base import ASSISTANT, CLOCK, INSTRUCTOR, KEEPS_UP, Caller
+from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller
+from tests.worlds import CLOCK, Committed
 
 SET_7A, LOOP = "Set 7A: latitudes and departures", "Field book: campus loop"
-JOB_TABLES = "procrastinate_jobs, procrastinate_events, procrastinate_periodic_defers"
 
 
 def at_once(*calls: Callable[[], Any]) -> list[Any]:
@@ -43,14 +41,7 @@ def at_once(*calls: Callable[[], Any]) -> list[Any]:
 
 
 @override_settings(FIXED_CLOCK=CLOCK)
-class Races(TransactionTestCase):
-    def setUp(self) -> None:
-        seed(datetime.fromisoformat(CLOCK), 6, other_terms=False)
-
-    def tearDown(self) -> None:
-        with connection.cursor() as cursor:
-            cursor.execute(f"TRUNCATE {JOB_TABLES} RESTART IDENTITY CASCADE")
-
+class Races(Committed, TransactionTestCase):
     def path(self, title: str, rest: str) -> str:
         return f"/courses/srv-110/items/{Item.objects.get(title=title).pk}{rest}"
 

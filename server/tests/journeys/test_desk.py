@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from apps.courses.models import Absence
 from apps.gradebook.models import Score
+from apps.live.models import Absence
 from playwright.sync_api import expect
 
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from apps.courses.models import Item
+from apps.layout.models import Item
 from playwright.sync_api import Page, expect
 
 from tests.base import INSTRUCTOR, KEEPS_UP

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import re
 
-from apps.courses.models import Absence, Fact, Item, ItemText
+from apps.layout.models import Item, ItemText
+from apps.live.models import Absence
+from apps.path.models import Fact
 from playwright.sync_api import expect
 
 from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP
@@ -24,9 +26,8 @@ class Student(Journey):
         expect(page.get_by_text("Now compute one yourself")).to_be_visible()
         self.clean_by_axe(page)
         page.get_by_role("button", name=re.compile("^0:07")).click()
-        page.wait_for_timeout(2500)
+        self.until(page, "document.querySelector('video').currentTime > 9")
         page.evaluate("document.querySelector('video').pause()")
-        self.assertGreater(page.evaluate("document.querySelector('video').currentTime"), 7.2)
         expect(page.get_by_text(re.compile("^[1-9][0-9]* % watched"))).to_be_visible()
         teacher = self.page(INSTRUCTOR, f"/c/srv-110/item/{pk('The compass rule, step by step')}")
         expect(teacher.get_by_text("1 of 5")).to_be_visible()
@@ -148,7 +149,7 @@ class Teacher(Journey):
         for words in ("cell", "azimuth", "distance"):
             page.keyboard.type(words)
             page.keyboard.press("Tab")
-        page.wait_for_timeout(800)
+        self.until(page, "Object.values(localStorage).some((kept) => kept.includes('distance'))")
         page.reload()
         page.get_by_role("button", name="Edit the text").click()
         expect(page.get_by_text(re.compile("You began to change this text"))).to_be_visible()

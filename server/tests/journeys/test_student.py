@@ -6,8 +6,9 @@ import re
 
 import pypdf
 from apps.assignments.models import HandIn
-from apps.courses.models import Fact, Item
-from apps.messaging.jobs import send_mail
+from apps.layout.models import Item
+from apps.notices.jobs import send_mail
+from apps.path.models import Fact
 from playwright.sync_api import Page, expect
 from procrastinate.contrib.django.models import ProcrastinateJob
 
@@ -89,7 +90,7 @@ class Thread(Journey):
         self.hand_in_7b_and_open_the_check(page)
 
     def read_the_mail(self, page: Page, number: str) -> None:
-        for job in ProcrastinateJob.objects.filter(task_name="messaging.send_mail"):
+        for job in ProcrastinateJob.objects.filter(task_name="notices.send_mail"):
             send_mail(**job.args)
         self.go(page, "/outbox")
         expect(page.get_by_text(f"Receipt {number}: {SET_7A} handed in")).to_be_visible()
@@ -156,8 +157,8 @@ class Thread(Journey):
         expect(page.get_by_label("Your text")).to_be_visible()
         page.context.set_offline(True)
         expect(page.get_by_text("No connection.")).to_be_visible()
-        page.get_by_label("Your text").fill("typed in the tunnel")
-        page.wait_for_timeout(1500)
+        with page.expect_event("requestfailed", lambda request: request.url.endswith("/hand-in")):
+            page.get_by_label("Your text").fill("typed in the tunnel")
         page.context.set_offline(False)
         expect(page.get_by_text("Draft saved")).to_be_visible(timeout=20_000)
         kept = HandIn.objects.get(item__title=SET_7B, person__username=KEEPS_UP)
@@ -292,9 +293,7 @@ class Phone(Journey):
         ):
             self.go(page, path)
             expect(page.locator("main")).to_be_visible()
-            page.wait_for_timeout(300)
-            wide = page.evaluate("() => document.documentElement.scrollWidth")
-            self.assertLessEqual(wide, 390, path)
+            self.assertLessEqual(self.width(page), 390, path)
             self.clean_by_axe(page)
         page.get_by_role("button", name="Hand in", exact=True).click()
         page.get_by_role("button", name="Hand in now").click()
@@ -319,9 +318,8 @@ class Phone(Journey):
             for path in paths:
                 self.go(page, f"/c/srv-110/{path}")
                 expect(page.locator("main")).to_be_visible()
-                page.wait_for_timeout(250)
                 with self.subTest(f"{who} {path}"):
-                    self.assertLessEqual(page.evaluate("() => document.documentElement.scrollWidth"), 390)
+                    self.assertLessEqual(self.width(page), 390)
 
     def test_parts_fold_away_and_places_stand_at_the_foot(self) -> None:
         page = self.page(KEEPS_UP, **self.WIDTHS)

@@ -5,9 +5,9 @@ from __future__ import annotations
 import re
 from base64 import b64encode
 
-from apps.courses.models import Item, ItemText
 from apps.gradebook.models import Score
-from apps.kernel.public import now
+from apps.kernel.clock import now
+from apps.layout.models import Item, ItemText
 from playwright.sync_api import Page, expect
 
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP
@@ -77,7 +77,7 @@ class LayingOut(Journey):
         page.mouse.move(handle["x"] + 8, handle["y"] + 10)
         page.mouse.down()
         page.mouse.move(target["x"] + 30, target["y"] + 30, steps=12)
-        page.wait_for_timeout(300)
+        page.wait_for_selector(".sortable-ghost")
         page.mouse.move(target["x"] + 32, target["y"] + 36, steps=4)
         page.mouse.up()
         expect(page.get_by_text(f"Moved {READING}.")).to_be_visible()

@@ -7,8 +7,9 @@ from io import BytesIO
 from urllib.request import urlopen
 
 import icalendar
-from apps.courses.models import Course, Item
-from apps.courses.queries import layout
+from apps.courses.models import Course
+from apps.layout.models import Item
+from apps.layout.queries import layout
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 

@@ -12,13 +12,13 @@ export interface paths {
             cookie?: never;
         };
         /** My Feeds */
-        get: operations["apps_courses_api_papers_my_feeds"];
+        get: operations["my_feeds"];
         put?: never;
         /**
          * Make Feed
          * @description A new address; the one before stops. The secret is shown this once.
          */
-        post: operations["apps_courses_api_papers_make_feed"];
+        post: operations["make_feed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -36,7 +36,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Delete Feed */
-        delete: operations["apps_courses_api_papers_delete_feed"];
+        delete: operations["delete_feed"];
         options?: never;
         head?: never;
         patch?: never;
@@ -50,7 +50,7 @@ export interface paths {
             cookie?: never;
         };
         /** My Courses */
-        get: operations["apps_courses_api_reading_my_courses"];
+        get: operations["my_courses"];
         put?: never;
         post?: never;
         delete?: never;
@@ -67,7 +67,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Absences */
-        get: operations["apps_courses_api_finding_read_absences"];
+        get: operations["read_absences"];
         put?: never;
         post?: never;
         delete?: never;
@@ -85,7 +85,7 @@ export interface paths {
         };
         get?: never;
         /** Absence Seen */
-        put: operations["apps_courses_api_finding_absence_seen"];
+        put: operations["absence_seen"];
         post?: never;
         delete?: never;
         options?: never;
@@ -101,10 +101,10 @@ export interface paths {
             cookie?: never;
         };
         /** Read Allowances */
-        get: operations["apps_courses_api_time_read_allowances"];
+        get: operations["read_allowances"];
         put?: never;
         /** Give Allowance */
-        post: operations["apps_courses_api_time_give_allowance"];
+        post: operations["give_allowance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -122,7 +122,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** End Allowance */
-        delete: operations["apps_courses_api_time_end_allowance"];
+        delete: operations["end_allowance"];
         options?: never;
         head?: never;
         patch?: never;
@@ -139,7 +139,7 @@ export interface paths {
          * Calendar File
          * @description One's own dates of a course as a file, once.
          */
-        get: operations["apps_courses_api_papers_calendar_file"];
+        get: operations["calendar_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -158,7 +158,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Undo */
-        post: operations["apps_courses_api_layout_undo"];
+        post: operations["undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -173,7 +173,7 @@ export interface paths {
             cookie?: never;
         };
         /** Class Strips */
-        get: operations["apps_gradebook_api_routers_class_strips"];
+        get: operations["class_strips"];
         put?: never;
         post?: never;
         delete?: never;
@@ -190,7 +190,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Class */
-        get: operations["apps_courses_api_finding_read_class"];
+        get: operations["read_class"];
         put?: never;
         post?: never;
         delete?: never;
@@ -208,10 +208,10 @@ export interface paths {
         };
         get?: never;
         /** Say Absence */
-        put: operations["apps_courses_api_finding_say_absence"];
+        put: operations["say_absence"];
         post?: never;
         /** Unsay Absence */
-        delete: operations["apps_courses_api_finding_unsay_absence"];
+        delete: operations["unsay_absence"];
         options?: never;
         head?: never;
         patch?: never;
@@ -226,7 +226,7 @@ export interface paths {
         };
         get?: never;
         /** Change Conditions */
-        put: operations["apps_courses_api_conditions_change_conditions"];
+        put: operations["change_conditions"];
         post?: never;
         delete?: never;
         options?: never;
@@ -244,7 +244,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Conditions In Words */
-        post: operations["apps_courses_api_conditions_conditions_in_words"];
+        post: operations["conditions_in_words"];
         delete?: never;
         options?: never;
         head?: never;
@@ -259,7 +259,7 @@ export interface paths {
             cookie?: never;
         };
         /** Conditions */
-        get: operations["apps_courses_api_conditions_conditions"];
+        get: operations["conditions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -278,7 +278,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Copy */
-        post: operations["apps_transfer_api_routers_copy"];
+        post: operations["copy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -296,13 +296,13 @@ export interface paths {
          * Copy Source
          * @description The modules and items that can be copied from this course.
          */
-        get: operations["apps_transfer_api_routers_copy_source"];
+        get: operations["copy_source"];
         put?: never;
         /**
          * Copy Part
          * @description Copy an item or a module into this course, from `from_slug`.
          */
-        post: operations["apps_transfer_api_routers_copy_part"];
+        post: operations["copy_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -317,7 +317,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Date Check */
-        get: operations["apps_transfer_api_routers_read_date_check"];
+        get: operations["read_date_check"];
         put?: never;
         post?: never;
         delete?: never;
@@ -336,7 +336,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Fix */
-        post: operations["apps_transfer_api_routers_fix"];
+        post: operations["fix"];
         delete?: never;
         options?: never;
         head?: never;
@@ -353,7 +353,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Waive Finding */
-        post: operations["apps_transfer_api_routers_waive_finding"];
+        post: operations["waive_finding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -370,7 +370,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** New Report */
-        post: operations["apps_library_api_routers_new_report"];
+        post: operations["new_report"];
         delete?: never;
         options?: never;
         head?: never;
@@ -386,7 +386,7 @@ export interface paths {
         };
         get?: never;
         /** Settle */
-        put: operations["apps_library_api_routers_settle"];
+        put: operations["settle"];
         post?: never;
         delete?: never;
         options?: never;
@@ -402,7 +402,7 @@ export interface paths {
             cookie?: never;
         };
         /** Gradebook */
-        get: operations["apps_gradebook_api_routers_gradebook"];
+        get: operations["gradebook"];
         put?: never;
         post?: never;
         delete?: never;
@@ -421,7 +421,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** New Group */
-        post: operations["apps_courses_api_roster_new_group"];
+        post: operations["new_group"];
         delete?: never;
         options?: never;
         head?: never;
@@ -437,10 +437,10 @@ export interface paths {
         };
         get?: never;
         /** Edit Group */
-        put: operations["apps_courses_api_roster_edit_group"];
+        put: operations["edit_group"];
         post?: never;
         /** Delete Group */
-        delete: operations["apps_courses_api_roster_delete_group"];
+        delete: operations["delete_group"];
         options?: never;
         head?: never;
         patch?: never;
@@ -454,15 +454,15 @@ export interface paths {
             cookie?: never;
         };
         /** Item */
-        get: operations["apps_courses_api_reading_item"];
+        get: operations["item"];
         put?: never;
         post?: never;
         /** Delete Item */
-        delete: operations["apps_courses_api_layout_delete_item"];
+        delete: operations["delete_item"];
         options?: never;
         head?: never;
         /** Edit Item */
-        patch: operations["apps_courses_api_layout_edit_item"];
+        patch: operations["edit_item"];
         trace?: never;
     };
     "/api/courses/{slug}/items/{item_id}/acknowledgement": {
@@ -475,7 +475,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Acknowledge */
-        post: operations["apps_courses_api_reading_acknowledge"];
+        post: operations["acknowledge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -490,9 +490,9 @@ export interface paths {
             cookie?: never;
         };
         /** Brief */
-        get: operations["apps_assignments_api_routers_brief"];
+        get: operations["brief"];
         /** Edit Brief */
-        put: operations["apps_assignments_api_routers_edit_brief"];
+        put: operations["edit_brief"];
         post?: never;
         delete?: never;
         options?: never;
@@ -510,7 +510,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Upload Captions */
-        post: operations["apps_courses_api_layout_upload_captions"];
+        post: operations["upload_captions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -525,7 +525,7 @@ export interface paths {
             cookie?: never;
         };
         /** Text Changes */
-        get: operations["apps_courses_api_reading_text_changes"];
+        get: operations["text_changes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -542,7 +542,7 @@ export interface paths {
             cookie?: never;
         };
         /** Item Editions */
-        get: operations["apps_courses_api_layout_item_editions"];
+        get: operations["item_editions"];
         put?: never;
         post?: never;
         delete?: never;
@@ -562,7 +562,7 @@ export interface paths {
          * Read Facts
          * @description Where a student stands with an item, and what comes next.
          */
-        get: operations["apps_courses_api_reading_read_facts"];
+        get: operations["read_facts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -581,7 +581,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Upload File */
-        post: operations["apps_courses_api_layout_upload_file"];
+        post: operations["upload_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -599,7 +599,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Delete File */
-        delete: operations["apps_courses_api_layout_delete_file"];
+        delete: operations["delete_file"];
         options?: never;
         head?: never;
         patch?: never;
@@ -613,9 +613,9 @@ export interface paths {
             cookie?: never;
         };
         /** Item Grading */
-        get: operations["apps_gradebook_api_routers_item_grading"];
+        get: operations["item_grading"];
         /** Edit Grading */
-        put: operations["apps_gradebook_api_routers_edit_grading"];
+        put: operations["edit_grading"];
         post?: never;
         delete?: never;
         options?: never;
@@ -631,11 +631,11 @@ export interface paths {
             cookie?: never;
         };
         /** Read My Work */
-        get: operations["apps_assignments_api_routers_read_my_work"];
+        get: operations["read_my_work"];
         /** Save My Draft */
-        put: operations["apps_assignments_api_routers_save_my_draft"];
+        put: operations["save_my_draft"];
         /** Hand My Work In */
-        post: operations["apps_assignments_api_routers_hand_my_work_in"];
+        post: operations["hand_my_work_in"];
         delete?: never;
         options?: never;
         head?: never;
@@ -652,7 +652,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Add My File */
-        post: operations["apps_assignments_api_routers_add_my_file"];
+        post: operations["add_my_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -670,7 +670,7 @@ export interface paths {
         put?: never;
         post?: never;
         /** Remove My File */
-        delete: operations["apps_assignments_api_routers_remove_my_file"];
+        delete: operations["remove_my_file"];
         options?: never;
         head?: never;
         patch?: never;
@@ -684,7 +684,7 @@ export interface paths {
             cookie?: never;
         };
         /** Queue */
-        get: operations["apps_assignments_api_routers_queue"];
+        get: operations["queue"];
         put?: never;
         post?: never;
         delete?: never;
@@ -701,7 +701,7 @@ export interface paths {
             cookie?: never;
         };
         /** Work */
-        get: operations["apps_assignments_api_routers_work"];
+        get: operations["work"];
         put?: never;
         post?: never;
         delete?: never;
@@ -719,7 +719,7 @@ export interface paths {
         };
         get?: never;
         /** Score */
-        put: operations["apps_assignments_api_routers_score"];
+        put: operations["score"];
         post?: never;
         delete?: never;
         options?: never;
@@ -737,7 +737,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Upload Image */
-        post: operations["apps_courses_api_layout_upload_image"];
+        post: operations["upload_image"];
         delete?: never;
         options?: never;
         head?: never;
@@ -753,7 +753,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Module Of Item */
-        put: operations["apps_courses_api_layout_edit_module_of_item"];
+        put: operations["edit_module_of_item"];
         post?: never;
         delete?: never;
         options?: never;
@@ -770,7 +770,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Moments */
-        put: operations["apps_courses_api_time_edit_moments"];
+        put: operations["edit_moments"];
         post?: never;
         delete?: never;
         options?: never;
@@ -788,7 +788,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Opened */
-        post: operations["apps_courses_api_reading_opened"];
+        post: operations["opened"];
         delete?: never;
         options?: never;
         head?: never;
@@ -807,7 +807,7 @@ export interface paths {
          * Mark Student
          * @description Done, not done, or let in, for one student.
          */
-        put: operations["apps_courses_api_conditions_mark_student"];
+        put: operations["mark_student"];
         post?: never;
         delete?: never;
         options?: never;
@@ -824,7 +824,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Place */
-        put: operations["apps_courses_api_layout_edit_place"];
+        put: operations["edit_place"];
         post?: never;
         delete?: never;
         options?: never;
@@ -842,7 +842,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Release */
-        post: operations["apps_gradebook_api_routers_release"];
+        post: operations["release"];
         delete?: never;
         options?: never;
         head?: never;
@@ -859,7 +859,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Upload Resource */
-        post: operations["apps_courses_api_layout_upload_resource"];
+        post: operations["upload_resource"];
         delete?: never;
         options?: never;
         head?: never;
@@ -875,7 +875,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Text */
-        put: operations["apps_courses_api_layout_edit_text"];
+        put: operations["edit_text"];
         post?: never;
         delete?: never;
         options?: never;
@@ -893,7 +893,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Tick */
-        post: operations["apps_courses_api_reading_tick"];
+        post: operations["tick"];
         delete?: never;
         options?: never;
         head?: never;
@@ -910,7 +910,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Watched */
-        post: operations["apps_courses_api_reading_watched"];
+        post: operations["watched"];
         delete?: never;
         options?: never;
         head?: never;
@@ -928,10 +928,10 @@ export interface paths {
          * Read Library
          * @description What teachers read names who reported what, so no device keeps it.
          */
-        get: operations["apps_library_api_routers_read_library"];
+        get: operations["read_library"];
         put?: never;
         /** New Entry */
-        post: operations["apps_library_api_routers_new_entry"];
+        post: operations["new_entry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -955,7 +955,7 @@ export interface paths {
          * Edit Entry
          * @description `removed` takes an entry away, and brings it back.
          */
-        patch: operations["apps_library_api_routers_edit_entry"];
+        patch: operations["edit_entry"];
         trace?: never;
     };
     "/api/courses/{slug}/library/{entry_id}/file": {
@@ -968,7 +968,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Entry File */
-        post: operations["apps_library_api_routers_entry_file"];
+        post: operations["entry_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -985,7 +985,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Entry Step */
-        post: operations["apps_library_api_routers_entry_step"];
+        post: operations["entry_step"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1002,7 +1002,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** New Module */
-        post: operations["apps_courses_api_layout_new_module"];
+        post: operations["new_module"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1020,11 +1020,11 @@ export interface paths {
         put?: never;
         post?: never;
         /** Delete Module */
-        delete: operations["apps_courses_api_layout_delete_module"];
+        delete: operations["delete_module"];
         options?: never;
         head?: never;
         /** Edit Module */
-        patch: operations["apps_courses_api_layout_edit_module"];
+        patch: operations["edit_module"];
         trace?: never;
     };
     "/api/courses/{slug}/modules/{module_id}/items": {
@@ -1037,7 +1037,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** New Item */
-        post: operations["apps_courses_api_layout_new_item"];
+        post: operations["new_item"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1054,7 +1054,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** New Part */
-        post: operations["apps_courses_api_layout_new_part"];
+        post: operations["new_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1070,7 +1070,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Opened */
-        put: operations["apps_courses_api_time_edit_opened"];
+        put: operations["edit_opened"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1089,11 +1089,11 @@ export interface paths {
         put?: never;
         post?: never;
         /** Delete Part */
-        delete: operations["apps_courses_api_layout_delete_part"];
+        delete: operations["delete_part"];
         options?: never;
         head?: never;
         /** Edit Part */
-        patch: operations["apps_courses_api_layout_edit_part"];
+        patch: operations["edit_part"];
         trace?: never;
     };
     "/api/courses/{slug}/paste": {
@@ -1106,7 +1106,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Paste */
-        post: operations["apps_transfer_api_routers_paste"];
+        post: operations["paste"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1126,7 +1126,7 @@ export interface paths {
          * Preview Paste
          * @description What each row of the table would become; changes nothing.
          */
-        post: operations["apps_transfer_api_routers_preview_paste"];
+        post: operations["preview_paste"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1144,7 +1144,7 @@ export interface paths {
          * Print Certificate
          * @description Once everything required is done, as PDF.
          */
-        get: operations["apps_library_api_routers_print_certificate"];
+        get: operations["print_certificate"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1164,7 +1164,7 @@ export interface paths {
          * Print Guide
          * @description The course on one page, as PDF.
          */
-        get: operations["apps_library_api_routers_print_guide"];
+        get: operations["print_guide"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1184,7 +1184,7 @@ export interface paths {
          * Print Syllabus
          * @description The syllabus with classes, weights, late rules, people and schedule, as PDF.
          */
-        get: operations["apps_library_api_routers_print_syllabus"];
+        get: operations["print_syllabus"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1204,7 +1204,7 @@ export interface paths {
          * Print Term
          * @description The term's schedule as PDF.
          */
-        get: operations["apps_courses_api_papers_print_term"];
+        get: operations["print_term"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1224,7 +1224,7 @@ export interface paths {
          * Print Week
          * @description A week's checklist as PDF.
          */
-        get: operations["apps_courses_api_papers_print_week"];
+        get: operations["print_week"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1241,7 +1241,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Progress */
-        get: operations["apps_courses_api_roster_read_progress"];
+        get: operations["read_progress"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1258,10 +1258,10 @@ export interface paths {
             cookie?: never;
         };
         /** Read Rhythms */
-        get: operations["apps_transfer_api_routers_read_rhythms"];
+        get: operations["read_rhythms"];
         put?: never;
         /** Stamp */
-        post: operations["apps_transfer_api_routers_stamp"];
+        post: operations["stamp"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1281,7 +1281,7 @@ export interface paths {
          * Preview Rhythm
          * @description What stamping would do; changes nothing.
          */
-        post: operations["apps_transfer_api_routers_preview_rhythm"];
+        post: operations["preview_rhythm"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1296,7 +1296,7 @@ export interface paths {
             cookie?: never;
         };
         /** Course Ribbon */
-        get: operations["apps_courses_api_reading_course_ribbon"];
+        get: operations["course_ribbon"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1313,7 +1313,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Roster */
-        get: operations["apps_courses_api_roster_read_roster"];
+        get: operations["read_roster"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1330,9 +1330,9 @@ export interface paths {
             cookie?: never;
         };
         /** Read Schedule */
-        get: operations["apps_courses_api_time_read_schedule"];
+        get: operations["read_schedule"];
         /** Edit Schedule */
-        put: operations["apps_courses_api_time_edit_schedule"];
+        put: operations["edit_schedule"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1348,7 +1348,7 @@ export interface paths {
             cookie?: never;
         };
         /** Search Course */
-        get: operations["apps_courses_api_finding_search_course"];
+        get: operations["search_course"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1367,7 +1367,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Shift */
-        post: operations["apps_courses_api_time_shift"];
+        post: operations["shift"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1382,7 +1382,7 @@ export interface paths {
             cookie?: never;
         };
         /** My Standing */
-        get: operations["apps_gradebook_api_routers_my_standing"];
+        get: operations["my_standing"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1402,7 +1402,7 @@ export interface paths {
          * Standing Of
          * @description A student's standing as that student sees it, for their teachers.
          */
-        get: operations["apps_gradebook_api_routers_standing_of"];
+        get: operations["standing_of"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1420,7 +1420,7 @@ export interface paths {
         };
         get?: never;
         /** Choose Syllabus */
-        put: operations["apps_library_api_routers_choose_syllabus"];
+        put: operations["choose_syllabus"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1436,7 +1436,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Term */
-        get: operations["apps_courses_api_time_read_term"];
+        get: operations["read_term"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1458,7 +1458,7 @@ export interface paths {
          * Move Term
          * @description Re-date by rule, or repace over another length: one change with one undo.
          */
-        post: operations["apps_courses_api_time_move_term"];
+        post: operations["move_term"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1478,7 +1478,7 @@ export interface paths {
          * Carry Days
          * @description What the days that differ (no class, another day type) are in another term; nothing is changed.
          */
-        post: operations["apps_courses_api_time_carry_days"];
+        post: operations["carry_days"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1498,7 +1498,7 @@ export interface paths {
          * Preview Term Move
          * @description What re-dating or repacing to this schedule would do; changes nothing.
          */
-        post: operations["apps_courses_api_time_preview_term_move"];
+        post: operations["preview_term_move"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1513,7 +1513,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Tour */
-        get: operations["apps_library_api_routers_read_tour"];
+        get: operations["read_tour"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1532,7 +1532,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Tour Seen */
-        post: operations["apps_library_api_routers_tour_seen"];
+        post: operations["tour_seen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1550,7 +1550,7 @@ export interface paths {
          * Week Sheet
          * @description The week with this key, or the module with this number in a course without dates.
          */
-        get: operations["apps_courses_api_reading_week_sheet"];
+        get: operations["week_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1570,7 +1570,7 @@ export interface paths {
          * Read Desk
          * @description All that waits for the reader, the oldest promise first; empty for who teaches nothing.
          */
-        get: operations["apps_courses_api_desk_read_desk"];
+        get: operations["read_desk"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1590,7 +1590,7 @@ export interface paths {
          * Read Behind
          * @description Students who fall behind, a row a course.
          */
-        get: operations["apps_courses_api_desk_read_behind"];
+        get: operations["read_behind"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1610,7 +1610,27 @@ export interface paths {
          * Read Holidays
          * @description The places that holidays are known of, and those of one place between two days.
          */
-        get: operations["apps_courses_api_time_read_holidays"];
+        get: operations["read_holidays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Kinds
+         * @description The kinds of items and the rules by which they are done, in the reader's words.
+         */
+        get: operations["read_kinds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1627,7 +1647,7 @@ export interface paths {
             cookie?: never;
         };
         /** Me */
-        get: operations["apps_people_api_routers_me"];
+        get: operations["me"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1647,7 +1667,7 @@ export interface paths {
          * Outbox
          * @description Mail that the stand-in post kept for this person; only in demo mode.
          */
-        get: operations["apps_messaging_api_routers_outbox"];
+        get: operations["outbox"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1664,7 +1684,7 @@ export interface paths {
             cookie?: never;
         };
         /** Receipt */
-        get: operations["apps_assignments_api_routers_receipt"];
+        get: operations["receipt"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1681,7 +1701,7 @@ export interface paths {
             cookie?: never;
         };
         /** Receipt Pdf */
-        get: operations["apps_assignments_api_routers_receipt_pdf"];
+        get: operations["receipt_pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1701,7 +1721,7 @@ export interface paths {
          * Sign In People
          * @description Whom to sign in as, in demo mode only; empty anywhere else.
          */
-        get: operations["apps_people_api_routers_sign_in_people"];
+        get: operations["sign_in_people"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1718,7 +1738,7 @@ export interface paths {
             cookie?: never;
         };
         /** Read Today */
-        get: operations["apps_courses_api_time_read_today"];
+        get: operations["read_today"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1736,7 +1756,7 @@ export interface paths {
         };
         get?: never;
         /** Edit Budget */
-        put: operations["apps_courses_api_time_edit_budget"];
+        put: operations["edit_budget"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1754,7 +1774,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Seen Today */
-        post: operations["apps_courses_api_time_seen_today"];
+        post: operations["seen_today"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1916,7 +1936,7 @@ export interface components {
             /** Extra Attempts */
             extra_attempts: number;
             /** Moments */
-            moments: string[];
+            moments: ("opens" | "start_by" | "due" | "closes")[];
             /** Time Factor */
             time_factor: string;
             /** Why */
@@ -1983,7 +2003,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "file" | "link" | "assignment" | "acknowledgement";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /**
              * Minutes
              * @default 0
@@ -2596,6 +2616,23 @@ export interface components {
              */
             rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended";
         };
+        /**
+         * DoneRuleOut
+         * @description `word`: as in 'counts as done when opened'.
+         */
+        DoneRuleOut: {
+            /** Asks Percent */
+            asks_percent: boolean;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended" | "any" | "all" | "nothing";
+            /** Needs Points */
+            needs_points: boolean;
+            /** Word */
+            word: string;
+        };
         /** Draft */
         Draft: {
             /** Attempt */
@@ -2716,8 +2753,7 @@ export interface components {
             /** Done At */
             done_at: string | null;
             next: components["schemas"]["ItemRef"] | null;
-            /** State */
-            state: string;
+            state: components["schemas"]["State"];
             /** Watched */
             watched?: number | null;
         };
@@ -2825,8 +2861,11 @@ export interface components {
         FromPath: {
             /** Item Id */
             item_id: number;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Length Seconds */
             length_seconds: number | null;
             /** Pages */
@@ -2917,8 +2956,11 @@ export interface components {
             /** Hidden */
             hidden: boolean;
             item: components["schemas"]["ItemRef"];
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Locked */
             locked: boolean;
             /** Snippet */
@@ -2995,8 +3037,11 @@ export interface components {
             category: string;
             /** Category Id */
             category_id: number | null;
-            /** Counting */
-            counting: string;
+            /**
+             * Counting
+             * @enum {string}
+             */
+            counting: "best" | "latest" | "first" | "mean";
             /** Floor Percent */
             floor_percent: string | null;
             /** Grace Minutes */
@@ -3006,7 +3051,7 @@ export interface components {
             /** Hold */
             hold: boolean;
             /** Late Per */
-            late_per: string | null;
+            late_per: ("hour" | "day") | null;
             /** Late Percent */
             late_percent: string | null;
             /** Late Rule Id */
@@ -3022,7 +3067,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "file" | "link" | "assignment" | "acknowledgement" | "video" | "audio" | "slides" | "offline" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Part Id */
             part_id?: number | null;
             /** Title */
@@ -3056,8 +3101,11 @@ export interface components {
             done_parts: components["schemas"]["DonePart"][];
             /** Done Percent */
             done_percent: number | null;
-            /** Done Rule */
-            done_rule: string;
+            /**
+             * Done Rule
+             * @enum {string}
+             */
+            done_rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended" | "any" | "all" | "nothing";
             /** Edition */
             edition: number;
             /** Embeds */
@@ -3109,8 +3157,11 @@ export interface components {
             closes: string | null;
             /** Comment */
             comment: string;
-            /** Counting */
-            counting: string;
+            /**
+             * Counting
+             * @enum {string}
+             */
+            counting: "best" | "latest" | "first" | "mean";
             /** Deduction */
             deduction: string | null;
             /** Due */
@@ -3122,7 +3173,7 @@ export interface components {
             /** Id */
             id: number;
             /** Late Per */
-            late_per: string | null;
+            late_per: ("hour" | "day") | null;
             /** Late Percent */
             late_percent: string | null;
             /** Late Seconds */
@@ -3135,16 +3186,18 @@ export interface components {
             opens_at: string | null;
             /** Possible */
             possible: string;
-            /** Role */
-            role: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "counted" | "dropped_low" | "dropped_high" | "extra" | "out";
             /** Score */
             score: string | null;
             /** Started */
             started: {
                 [key: string]: number;
             };
-            /** State */
-            state: string;
+            state: components["schemas"]["State"];
             /** Step */
             step: string;
             /** Title */
@@ -3162,6 +3215,43 @@ export interface components {
             /** Id */
             id: number;
         };
+        /**
+         * KindOut
+         * @description One kind of item. `rules`: the done rules that it can meet, those among them that need points included.
+         */
+        KindOut: {
+            /** Address */
+            address: boolean;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            /** File */
+            file: boolean;
+            /** Heading */
+            heading: boolean;
+            /** Recording */
+            recording: boolean;
+            /** Rules */
+            rules: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended")[];
+            /** Takes Hand Ins */
+            takes_hand_ins: boolean;
+            /** Word */
+            word: string;
+            /** Written */
+            written: boolean;
+        };
+        /**
+         * Kinds
+         * @description Both tables, in the order in which they are offered.
+         */
+        Kinds: {
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            /** Rules */
+            rules: components["schemas"]["DoneRuleOut"][];
+        };
         /** Later */
         Later: {
             /** Budget */
@@ -3169,8 +3259,11 @@ export interface components {
             /** Due */
             due: string | null;
             item: components["schemas"]["ItemRef"];
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Minutes */
             minutes: number;
             /**
@@ -3178,8 +3271,7 @@ export interface components {
              * Format: date-time
              */
             start_by: string;
-            /** State */
-            state: string;
+            state: components["schemas"]["State"];
         };
         /** Library */
         Library: {
@@ -3408,10 +3500,13 @@ export interface components {
             /** Before */
             before: string | null;
             item: components["schemas"]["ItemRef"];
-            /** Moment */
-            moment: string;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "opens" | "start_by" | "due" | "closes";
             /** Notes */
-            notes: string[];
+            notes: ("clamped" | "off" | "no_class" | "landed" | "ordered")[];
         };
         /** MyWork */
         MyWork: {
@@ -3580,8 +3675,11 @@ export interface components {
         PastedItem: {
             /** Due */
             due: string | null;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Title */
             title: string;
         };
@@ -3640,7 +3738,7 @@ export interface components {
             /** Score */
             score: string | null;
             /** State */
-            state: string;
+            state: components["schemas"]["State"] | "";
             /** Step */
             step: string;
             /** Title */
@@ -3658,8 +3756,7 @@ export interface components {
             done: boolean;
             /** Done At */
             done_at: string | null;
-            /** State */
-            state: string;
+            state: components["schemas"]["State"];
         };
         /**
          * ProgressRow
@@ -3688,7 +3785,7 @@ export interface components {
             /** Hold */
             hold: boolean;
             /** Late Per */
-            late_per: string | null;
+            late_per: ("hour" | "day") | null;
             /** Late Percent */
             late_percent: string | null;
             /** Possible */
@@ -3721,8 +3818,11 @@ export interface components {
             score: string | null;
             /** Section */
             section: string;
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "held" | "released" | "started" | "nothing" | "excused";
         };
         /** Receipt */
         Receipt: {
@@ -3861,8 +3961,11 @@ export interface components {
             now: string;
             /** Opened */
             opened: boolean;
-            /** Role */
-            role: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "instructor" | "assistant" | "student";
             /** Section */
             section: string;
             /** Slug */
@@ -3915,7 +4018,10 @@ export interface components {
              */
             waits: boolean;
         };
-        /** Row */
+        /**
+         * Row
+         * @description `state`: empty for teachers.
+         */
         Row: {
             allowed: components["schemas"]["Allowed"] | null;
             /** By Hand */
@@ -3936,8 +4042,11 @@ export interface components {
             hint: string;
             /** Id */
             id: number;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Late Seconds */
             late_seconds: number;
             /** Length Seconds */
@@ -3975,9 +4084,7 @@ export interface components {
             required: boolean;
             /** Rules */
             rules: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["RuleOut"];
             };
             /** Score */
             score: string | null;
@@ -3990,7 +4097,7 @@ export interface components {
                 [key: string]: number;
             };
             /** State */
-            state: string;
+            state: components["schemas"]["State"] | "";
             /** Title */
             title: string;
             /** Wait Percents */
@@ -4033,6 +4140,45 @@ export interface components {
             week?: number | null;
             /** Weekday */
             weekday?: number | null;
+        };
+        /**
+         * RuleOut
+         * @description A moment as a rule, as it is kept; see RuleIn.
+         */
+        RuleOut: {
+            /** Classes */
+            classes?: number;
+            /** Days */
+            days?: number;
+            /**
+             * Edge
+             * @enum {string}
+             */
+            edge?: "start" | "end";
+            /** Item */
+            item?: number;
+            /** Minutes */
+            minutes?: number;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment?: "opens" | "start_by" | "due" | "closes";
+            /** Number */
+            number?: number;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "week" | "class" | "moment" | "absolute";
+            /** Time */
+            time?: string | null;
+            /** Wall */
+            wall?: string;
+            /** Week */
+            week?: number;
+            /** Weekday */
+            weekday?: number;
         };
         /**
          * RulesIn
@@ -4307,8 +4453,11 @@ export interface components {
             first_day: string | null;
             /** Last Day */
             last_day: string | null;
-            /** Role */
-            role: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "instructor" | "assistant" | "student";
             /** Section */
             section: string;
             /** Slug */
@@ -4365,8 +4514,11 @@ export interface components {
             closes: string | null;
             /** Due */
             due: string | null;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Minutes */
             minutes: number;
             /** Opens */
@@ -4433,6 +4585,12 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * State
+         * @description Stable codes of the state words that students read.
+         * @enum {string}
+         */
+        State: "locked" | "not_open" | "to_do" | "started" | "handed_in" | "being_graded" | "scored" | "done" | "missing" | "closed" | "excused";
         /** StepIn */
         StepIn: {
             /** Done */
@@ -4564,8 +4722,11 @@ export interface components {
         Teacher: {
             /** Name */
             name: string;
-            /** Role */
-            role: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "instructor" | "assistant";
             /** Sections */
             sections: string[];
         };
@@ -4733,8 +4894,11 @@ export interface components {
             /** Due */
             due: string | null;
             item: components["schemas"]["ItemRef"];
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
             /** Minutes */
             minutes: number;
             /** Open */
@@ -4751,8 +4915,7 @@ export interface components {
             started: {
                 [key: string]: number;
             };
-            /** State */
-            state: string;
+            state: components["schemas"]["State"];
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
             /** Whole Minutes */
@@ -4896,7 +5059,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    apps_courses_api_papers_my_feeds: {
+    my_feeds: {
         parameters: {
             query?: never;
             header?: never;
@@ -4916,7 +5079,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_papers_make_feed: {
+    make_feed: {
         parameters: {
             query?: never;
             header?: never;
@@ -4940,7 +5103,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_papers_delete_feed: {
+    delete_feed: {
         parameters: {
             query?: never;
             header?: never;
@@ -4962,7 +5125,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_my_courses: {
+    my_courses: {
         parameters: {
             query?: never;
             header?: never;
@@ -4982,7 +5145,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_finding_read_absences: {
+    read_absences: {
         parameters: {
             query?: never;
             header?: never;
@@ -5004,7 +5167,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_finding_absence_seen: {
+    absence_seen: {
         parameters: {
             query?: never;
             header?: never;
@@ -5031,7 +5194,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_read_allowances: {
+    read_allowances: {
         parameters: {
             query?: never;
             header?: never;
@@ -5053,7 +5216,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_give_allowance: {
+    give_allowance: {
         parameters: {
             query?: never;
             header?: never;
@@ -5079,7 +5242,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_end_allowance: {
+    end_allowance: {
         parameters: {
             query?: never;
             header?: never;
@@ -5102,7 +5265,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_papers_calendar_file: {
+    calendar_file: {
         parameters: {
             query?: {
                 tasks?: boolean;
@@ -5124,7 +5287,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_undo: {
+    undo: {
         parameters: {
             query?: never;
             header?: never;
@@ -5147,7 +5310,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_class_strips: {
+    class_strips: {
         parameters: {
             query?: never;
             header?: never;
@@ -5169,7 +5332,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_finding_read_class: {
+    read_class: {
         parameters: {
             query?: never;
             header?: never;
@@ -5192,7 +5355,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_finding_say_absence: {
+    say_absence: {
         parameters: {
             query?: never;
             header?: never;
@@ -5219,7 +5382,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_finding_unsay_absence: {
+    unsay_absence: {
         parameters: {
             query?: never;
             header?: never;
@@ -5242,7 +5405,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_conditions_change_conditions: {
+    change_conditions: {
         parameters: {
             query?: never;
             header?: never;
@@ -5268,7 +5431,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_conditions_conditions_in_words: {
+    conditions_in_words: {
         parameters: {
             query?: never;
             header?: never;
@@ -5294,7 +5457,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_conditions_conditions: {
+    conditions: {
         parameters: {
             query?: never;
             header?: never;
@@ -5318,7 +5481,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_copy: {
+    copy: {
         parameters: {
             query?: never;
             header?: never;
@@ -5344,7 +5507,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_copy_source: {
+    copy_source: {
         parameters: {
             query?: never;
             header?: never;
@@ -5366,7 +5529,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_copy_part: {
+    copy_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -5392,7 +5555,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_read_date_check: {
+    read_date_check: {
         parameters: {
             query?: never;
             header?: never;
@@ -5414,7 +5577,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_fix: {
+    fix: {
         parameters: {
             query?: never;
             header?: never;
@@ -5440,7 +5603,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_waive_finding: {
+    waive_finding: {
         parameters: {
             query?: never;
             header?: never;
@@ -5466,7 +5629,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_new_report: {
+    new_report: {
         parameters: {
             query?: never;
             header?: never;
@@ -5492,7 +5655,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_settle: {
+    settle: {
         parameters: {
             query?: never;
             header?: never;
@@ -5519,7 +5682,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_gradebook: {
+    gradebook: {
         parameters: {
             query?: never;
             header?: never;
@@ -5541,7 +5704,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_roster_new_group: {
+    new_group: {
         parameters: {
             query?: never;
             header?: never;
@@ -5567,7 +5730,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_roster_edit_group: {
+    edit_group: {
         parameters: {
             query?: never;
             header?: never;
@@ -5594,7 +5757,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_roster_delete_group: {
+    delete_group: {
         parameters: {
             query?: never;
             header?: never;
@@ -5617,7 +5780,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_item: {
+    item: {
         parameters: {
             query?: never;
             header?: never;
@@ -5640,7 +5803,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_delete_item: {
+    delete_item: {
         parameters: {
             query?: never;
             header?: never;
@@ -5663,7 +5826,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_item: {
+    edit_item: {
         parameters: {
             query?: never;
             header?: never;
@@ -5690,7 +5853,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_acknowledge: {
+    acknowledge: {
         parameters: {
             query?: never;
             header?: never;
@@ -5717,7 +5880,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_brief: {
+    brief: {
         parameters: {
             query?: never;
             header?: never;
@@ -5740,7 +5903,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_edit_brief: {
+    edit_brief: {
         parameters: {
             query?: never;
             header?: never;
@@ -5767,7 +5930,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_upload_captions: {
+    upload_captions: {
         parameters: {
             query?: never;
             header?: never;
@@ -5810,7 +5973,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_text_changes: {
+    text_changes: {
         parameters: {
             query?: {
                 since?: number;
@@ -5836,7 +5999,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_item_editions: {
+    item_editions: {
         parameters: {
             query?: never;
             header?: never;
@@ -5859,7 +6022,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_read_facts: {
+    read_facts: {
         parameters: {
             query?: never;
             header?: never;
@@ -5882,7 +6045,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_upload_file: {
+    upload_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -5915,7 +6078,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_delete_file: {
+    delete_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -5939,7 +6102,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_item_grading: {
+    item_grading: {
         parameters: {
             query?: never;
             header?: never;
@@ -5962,7 +6125,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_edit_grading: {
+    edit_grading: {
         parameters: {
             query?: never;
             header?: never;
@@ -5989,7 +6152,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_read_my_work: {
+    read_my_work: {
         parameters: {
             query?: never;
             header?: never;
@@ -6012,7 +6175,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_save_my_draft: {
+    save_my_draft: {
         parameters: {
             query?: never;
             header?: never;
@@ -6039,7 +6202,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_hand_my_work_in: {
+    hand_my_work_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -6062,7 +6225,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_add_my_file: {
+    add_my_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -6095,7 +6258,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_remove_my_file: {
+    remove_my_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -6119,7 +6282,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_queue: {
+    queue: {
         parameters: {
             query?: never;
             header?: never;
@@ -6142,7 +6305,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_work: {
+    work: {
         parameters: {
             query?: never;
             header?: never;
@@ -6166,7 +6329,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_score: {
+    score: {
         parameters: {
             query?: never;
             header?: never;
@@ -6194,7 +6357,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_upload_image: {
+    upload_image: {
         parameters: {
             query?: never;
             header?: never;
@@ -6227,7 +6390,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_module_of_item: {
+    edit_module_of_item: {
         parameters: {
             query?: never;
             header?: never;
@@ -6254,7 +6417,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_edit_moments: {
+    edit_moments: {
         parameters: {
             query?: never;
             header?: never;
@@ -6281,7 +6444,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_opened: {
+    opened: {
         parameters: {
             query?: never;
             header?: never;
@@ -6304,7 +6467,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_conditions_mark_student: {
+    mark_student: {
         parameters: {
             query?: never;
             header?: never;
@@ -6332,7 +6495,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_place: {
+    edit_place: {
         parameters: {
             query?: never;
             header?: never;
@@ -6359,7 +6522,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_release: {
+    release: {
         parameters: {
             query?: never;
             header?: never;
@@ -6382,7 +6545,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_upload_resource: {
+    upload_resource: {
         parameters: {
             query?: never;
             header?: never;
@@ -6420,7 +6583,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_text: {
+    edit_text: {
         parameters: {
             query?: never;
             header?: never;
@@ -6447,7 +6610,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_tick: {
+    tick: {
         parameters: {
             query?: never;
             header?: never;
@@ -6474,7 +6637,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_watched: {
+    watched: {
         parameters: {
             query?: never;
             header?: never;
@@ -6501,7 +6664,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_read_library: {
+    read_library: {
         parameters: {
             query?: never;
             header?: never;
@@ -6523,7 +6686,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_new_entry: {
+    new_entry: {
         parameters: {
             query?: never;
             header?: never;
@@ -6549,7 +6712,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_edit_entry: {
+    edit_entry: {
         parameters: {
             query?: never;
             header?: never;
@@ -6576,7 +6739,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_entry_file: {
+    entry_file: {
         parameters: {
             query?: never;
             header?: never;
@@ -6609,7 +6772,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_entry_step: {
+    entry_step: {
         parameters: {
             query?: never;
             header?: never;
@@ -6636,7 +6799,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_new_module: {
+    new_module: {
         parameters: {
             query?: never;
             header?: never;
@@ -6662,7 +6825,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_delete_module: {
+    delete_module: {
         parameters: {
             query?: never;
             header?: never;
@@ -6685,7 +6848,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_module: {
+    edit_module: {
         parameters: {
             query?: never;
             header?: never;
@@ -6712,7 +6875,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_new_item: {
+    new_item: {
         parameters: {
             query?: never;
             header?: never;
@@ -6739,7 +6902,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_new_part: {
+    new_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -6766,7 +6929,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_edit_opened: {
+    edit_opened: {
         parameters: {
             query?: never;
             header?: never;
@@ -6792,7 +6955,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_delete_part: {
+    delete_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -6815,7 +6978,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_layout_edit_part: {
+    edit_part: {
         parameters: {
             query?: never;
             header?: never;
@@ -6842,7 +7005,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_paste: {
+    paste: {
         parameters: {
             query?: never;
             header?: never;
@@ -6868,7 +7031,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_preview_paste: {
+    preview_paste: {
         parameters: {
             query?: never;
             header?: never;
@@ -6894,7 +7057,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_print_certificate: {
+    print_certificate: {
         parameters: {
             query?: never;
             header?: never;
@@ -6914,7 +7077,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_print_guide: {
+    print_guide: {
         parameters: {
             query?: never;
             header?: never;
@@ -6934,7 +7097,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_print_syllabus: {
+    print_syllabus: {
         parameters: {
             query?: never;
             header?: never;
@@ -6954,7 +7117,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_papers_print_term: {
+    print_term: {
         parameters: {
             query?: never;
             header?: never;
@@ -6974,7 +7137,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_papers_print_week: {
+    print_week: {
         parameters: {
             query?: never;
             header?: never;
@@ -6995,7 +7158,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_roster_read_progress: {
+    read_progress: {
         parameters: {
             query?: never;
             header?: never;
@@ -7018,7 +7181,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_read_rhythms: {
+    read_rhythms: {
         parameters: {
             query?: never;
             header?: never;
@@ -7040,7 +7203,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_stamp: {
+    stamp: {
         parameters: {
             query?: never;
             header?: never;
@@ -7066,7 +7229,7 @@ export interface operations {
             };
         };
     };
-    apps_transfer_api_routers_preview_rhythm: {
+    preview_rhythm: {
         parameters: {
             query?: never;
             header?: never;
@@ -7092,7 +7255,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_course_ribbon: {
+    course_ribbon: {
         parameters: {
             query?: never;
             header?: never;
@@ -7114,7 +7277,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_roster_read_roster: {
+    read_roster: {
         parameters: {
             query?: never;
             header?: never;
@@ -7136,7 +7299,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_read_schedule: {
+    read_schedule: {
         parameters: {
             query?: never;
             header?: never;
@@ -7158,7 +7321,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_edit_schedule: {
+    edit_schedule: {
         parameters: {
             query?: never;
             header?: never;
@@ -7184,7 +7347,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_finding_search_course: {
+    search_course: {
         parameters: {
             query?: {
                 q?: string;
@@ -7208,7 +7371,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_shift: {
+    shift: {
         parameters: {
             query?: never;
             header?: never;
@@ -7234,7 +7397,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_my_standing: {
+    my_standing: {
         parameters: {
             query?: never;
             header?: never;
@@ -7256,7 +7419,7 @@ export interface operations {
             };
         };
     };
-    apps_gradebook_api_routers_standing_of: {
+    standing_of: {
         parameters: {
             query?: never;
             header?: never;
@@ -7279,7 +7442,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_choose_syllabus: {
+    choose_syllabus: {
         parameters: {
             query?: never;
             header?: never;
@@ -7305,7 +7468,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_read_term: {
+    read_term: {
         parameters: {
             query?: never;
             header?: never;
@@ -7327,7 +7490,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_move_term: {
+    move_term: {
         parameters: {
             query?: never;
             header?: never;
@@ -7353,7 +7516,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_carry_days: {
+    carry_days: {
         parameters: {
             query?: never;
             header?: never;
@@ -7379,7 +7542,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_preview_term_move: {
+    preview_term_move: {
         parameters: {
             query?: never;
             header?: never;
@@ -7405,7 +7568,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_read_tour: {
+    read_tour: {
         parameters: {
             query?: never;
             header?: never;
@@ -7427,7 +7590,7 @@ export interface operations {
             };
         };
     };
-    apps_library_api_routers_tour_seen: {
+    tour_seen: {
         parameters: {
             query?: never;
             header?: never;
@@ -7449,7 +7612,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_reading_week_sheet: {
+    week_sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -7472,7 +7635,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_desk_read_desk: {
+    read_desk: {
         parameters: {
             query?: never;
             header?: never;
@@ -7492,7 +7655,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_desk_read_behind: {
+    read_behind: {
         parameters: {
             query?: never;
             header?: never;
@@ -7512,7 +7675,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_read_holidays: {
+    read_holidays: {
         parameters: {
             query?: {
                 country?: string;
@@ -7537,7 +7700,27 @@ export interface operations {
             };
         };
     };
-    apps_people_api_routers_me: {
+    read_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kinds"];
+                };
+            };
+        };
+    };
+    me: {
         parameters: {
             query?: never;
             header?: never;
@@ -7557,7 +7740,7 @@ export interface operations {
             };
         };
     };
-    apps_messaging_api_routers_outbox: {
+    outbox: {
         parameters: {
             query?: never;
             header?: never;
@@ -7577,7 +7760,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_receipt: {
+    receipt: {
         parameters: {
             query?: never;
             header?: never;
@@ -7599,7 +7782,7 @@ export interface operations {
             };
         };
     };
-    apps_assignments_api_routers_receipt_pdf: {
+    receipt_pdf: {
         parameters: {
             query?: never;
             header?: never;
@@ -7619,7 +7802,7 @@ export interface operations {
             };
         };
     };
-    apps_people_api_routers_sign_in_people: {
+    sign_in_people: {
         parameters: {
             query?: never;
             header?: never;
@@ -7639,7 +7822,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_read_today: {
+    read_today: {
         parameters: {
             query?: never;
             header?: never;
@@ -7659,7 +7842,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_edit_budget: {
+    edit_budget: {
         parameters: {
             query?: never;
             header?: never;
@@ -7683,7 +7866,7 @@ export interface operations {
             };
         };
     };
-    apps_courses_api_time_seen_today: {
+    seen_today: {
         parameters: {
             query?: never;
             header?: never;

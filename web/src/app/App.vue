@@ -8,8 +8,9 @@ import { keptSince } from "@/api/kept-since";
 import { useTimes } from "@/ui/moment/zones";
 import { sayWrong } from "@/ui/notice/notices";
 import NoticeLine from "@/ui/notice/NoticeLine.vue";
-import { forgetWhatWasOpened } from "./offline/keeping";
-import { useMe } from "./queries";
+import { forgetWhatWasOpened } from "@/frame/keeping";
+import { useKinds } from "@/frame/kinds";
+import { useMe } from "@/frame/queries";
 import TopBar from "./shell/TopBar.vue";
 
 const { t } = useI18n();
@@ -18,6 +19,7 @@ const router = useRouter();
 const queries = useQueryClient();
 const inside = computed(() => route.name !== undefined && route.name !== "sign-in");
 const { data: me } = useMe(() => inside.value);
+const { ready } = useKinds(() => inside.value);
 const online = ref(navigator.onLine);
 const times = useTimes(() => me.value?.zone ?? "");
 const look = () => (online.value = navigator.onLine);
@@ -60,7 +62,7 @@ queries.getQueryCache().subscribe((event) => {
     {{ keptSince ? t("app.offlineSince", { at: times.moment(keptSince) }) : t("app.offline") }}
   </p>
   <TopBar v-if="me && inside" :me="me" />
-  <RouterView />
+  <RouterView v-if="!inside || ready" />
   <NoticeLine :close-label="t('app.close')" />
 </template>
 

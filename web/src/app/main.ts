@@ -3,7 +3,7 @@ import { createApp } from "vue";
 import { NoAnswer, Problem } from "@/api/client";
 import { i18n } from "@/i18n";
 import "@/ui/tokens.css";
-import { keepWhatIsOpened } from "./offline/keeping";
+import { keepWhatIsOpened } from "@/frame/keeping";
 import App from "./App.vue";
 import { router } from "./router";
 

@@ -14,7 +14,7 @@ import termRoutes from "@/places/term/routes";
 import todayRoutes from "@/places/today/routes";
 import weekRoutes from "@/places/week/routes";
 import CourseFrame from "./shell/CourseFrame.vue";
-import NothingHere from "./shell/NothingHere.vue";
+import NothingHere from "@/frame/NothingHere.vue";
 
 const routes: RouteRecordRaw[] = [
   ...todayRoutes,

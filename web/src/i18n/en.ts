@@ -92,18 +92,6 @@ export default {
     done: "{n} % done",
     now: "this week",
   },
-  kind: {
-    page: "Reading",
-    file: "File",
-    link: "Link",
-    assignment: "Assignment",
-    acknowledgement: "Acknowledgement",
-    video: "Video",
-    audio: "Audio",
-    slides: "Slides",
-    offline: "Task away from the screen",
-    heading: "Heading",
-  },
   size: {
     points: "{n} point | {n} points",
     optional: "optional",

@@ -6,8 +6,9 @@ from django.db.models import Max
 
 from apps.assignments.models import Brief, HandIn, HandInFile
 from apps.assignments.queries import brief_of
-from apps.courses.public import Course, Fact, can_study, membership, note, require_doable
+from apps.courses.public import Course, can_study, membership
 from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store
+from apps.path.public import Fact, note, require_doable
 
 LONGEST_TEXT = 200_000
 LONGEST_COMMENT = 5_000

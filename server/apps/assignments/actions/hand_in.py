@@ -9,9 +9,11 @@ from typing import Any
 from apps.assignments.actions.drafts import open_draft
 from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
-from apps.courses.public import Course, Fact, forget, note, person_layout
+from apps.courses.public import Course
 from apps.kernel.public import Actor, Refused, now, record
-from apps.messaging.public import queue_mail
+from apps.layout.public import person_layout
+from apps.notices.public import queue_mail
+from apps.path.public import Fact, forget, note
 from apps.people.public import Person
 
 LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"

@@ -2,9 +2,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief
-from apps.courses.public import Course, Item, can_lay_out, item_row, membership
+from apps.courses.public import Course, can_lay_out, membership
 from apps.kernel.public import Actor, Refused, not_found, record, require
+from apps.layout.public import item_row
 
 
 @dataclass(frozen=True)
@@ -21,7 +23,7 @@ def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> Br
     """What an assignment takes; without hand-ins it is work on paper."""
     require(can_lay_out(membership(actor, course)))
     item = item_row(course, item_id)
-    if item.kind != Item.ASSIGNMENT:
+    if item.kind != ASSIGNMENT.code:
         raise not_found("assignment")
     if wish.takes_hand_ins and not (wish.takes_text or wish.takes_files):
         raise Refused("brief.nothing")

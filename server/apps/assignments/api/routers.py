@@ -13,18 +13,11 @@ from apps.assignments.my_work import brief_out, my_work
 from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number, hand_ins
 from apps.assignments.receipts import late_seconds, pdf
-from apps.courses.public import (
-    can_study,
-    can_teach,
-    course_by_slug,
-    enter,
-    item_row,
-    person_layout,
-    progress,
-    require_open,
-)
+from apps.courses.public import can_study, can_teach, course_by_slug
 from apps.gradebook.public import ScoreWish, save_score
 from apps.kernel.public import Actor, Refused, actor_of, answer, now, pdf_answer, require, write
+from apps.layout.public import item_row, person_layout
+from apps.path.public import enter, progress, require_open
 from apps.people.public import SignedIn
 
 router = Router(tags=["assignments"])

@@ -1,6 +1,8 @@
 from datetime import datetime
+from typing import Literal
 
 from pydantic import BaseModel
+from unvo_core.grading.late import LatePer
 
 
 class WorkFile(BaseModel):
@@ -92,13 +94,16 @@ class Receipt(BaseModel):
     person: str
 
 
+QueueState = Literal["waiting", "held", "released", "started", "nothing", "excused"]
+
+
 class QueueRow(BaseModel):
     """`state`: waiting, held, released, started, nothing or excused."""
 
     person_id: int
     name: str
     section: str
-    state: str
+    state: QueueState
     handed_in_at: datetime | None
     late_seconds: int
     attempt: int
@@ -115,7 +120,7 @@ class Queue(BaseModel):
     waiting: int
     rows: list[QueueRow]
     late_percent: str | None
-    late_per: str | None
+    late_per: LatePer | None
     can_release: bool
 
 

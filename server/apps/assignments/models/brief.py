@@ -4,7 +4,7 @@ from django.db import models
 class Brief(models.Model):
     """What an assignment takes. `attempts` null: as many as one likes."""
 
-    item = models.OneToOneField("courses.Item", on_delete=models.CASCADE, related_name="+")
+    item = models.OneToOneField("layout.Item", on_delete=models.CASCADE, related_name="+")
     takes_text = models.BooleanField(default=True)
     takes_files = models.BooleanField(default=True)
     most_files = models.PositiveSmallIntegerField(default=10)

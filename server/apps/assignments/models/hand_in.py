@@ -6,7 +6,7 @@ class HandIn(models.Model):
     """One attempt: a draft until it is handed in, then it stays as it is. `receipt` is frozen with it."""
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
-    item = models.ForeignKey("courses.Item", on_delete=models.CASCADE, related_name="+", db_index=False)
+    item = models.ForeignKey("layout.Item", on_delete=models.CASCADE, related_name="+", db_index=False)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     attempt = models.PositiveSmallIntegerField()
     text = models.TextField(blank=True)

@@ -1,24 +1,23 @@
 from __future__ import annotations
 
-from apps.courses.actions.layout_change import lock
 from apps.courses.memberships import membership
-from apps.courses.models import Allowance, Course, Group, GroupMember
+from apps.courses.models import Course, Group, GroupMember
 from apps.courses.policies import can_lay_out
-from apps.courses.queries import layout, students
+from apps.courses.queries import lock_course, students
 from apps.kernel.public import Actor, Refused, not_found, one_line, record, require
 
 
 def keep_group(actor: Actor, course: Course, group_id: int | None, name: str, members: list[int]) -> Group:
     """A group with these students and no others; a new one where `group_id` is None."""
     require(can_lay_out(membership(actor, course)))
-    course = lock(course)
+    course = lock_course(course)
     name = one_line(name, "Name", 100)
     wanted = set(members)
     if wanted - set(students(course).values_list("person_id", flat=True)):
         raise Refused("group.not_enrolled")
     if Group.objects.filter(course=course, name__iexact=name).exclude(pk=group_id or 0).exists():
         raise Refused("group.name_taken", name=name)
-    group = _row(course, group_id) if group_id is not None else Group.objects.create(course=course, name=name)
+    group = group_row(course, group_id) if group_id is not None else Group.objects.create(course=course, name=name)
     before = {"name": group.name, "members": sorted(group.members.values_list("person_id", flat=True))}
     group.name = name
     group.save(update_fields=["name"])
@@ -30,20 +29,7 @@ def keep_group(actor: Actor, course: Course, group_id: int | None, name: str, me
     return group
 
 
-def remove_group(actor: Actor, course: Course, group_id: int) -> None:
-    """Refused while an allowance or a condition names the group."""
-    require(can_lay_out(membership(actor, course)))
-    course = lock(course)
-    group = _row(course, group_id)
-    named = group_id in layout(course).audiences[0]
-    if named or Allowance.objects.filter(group=group, removed=False).exists():
-        raise Refused("group.in_use", status=409, name=group.name)
-    before = {"name": group.name, "members": sorted(group.members.values_list("person_id", flat=True))}
-    group.delete()
-    record(actor, "group.remove", ("group", group_id), course_id=course.pk, before=before)
-
-
-def _row(course: Course, group_id: int) -> Group:
+def group_row(course: Course, group_id: int) -> Group:
     found = Group.objects.filter(course=course, pk=group_id).first()
     if found is None:
         raise not_found("group")

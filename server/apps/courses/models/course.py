@@ -11,8 +11,8 @@ class Course(models.Model):
     """`layout_version` changes with every change of the layout: a trigger takes the next number of a sequence,
     which no rollback gives out twice, so a layout that was read once can be kept under it.
     Students enter a course once it is opened. `turnaround_days`: within how many days work comes back;
-    `answer_days`: within how many a question or a report is answered. `syllabus`: the item whose text is
-    the course's syllabus. `date_order`: how dates in figures are read in its texts."""
+    `answer_days`: within how many a question or a report is answered. `date_order`: how dates in figures
+    are read in its texts."""
 
     slug = models.SlugField(max_length=60, unique=True)
     code = models.CharField(max_length=20)
@@ -28,7 +28,6 @@ class Course(models.Model):
     answer_days = models.PositiveSmallIntegerField(default=2)
     opened_at = models.DateTimeField(null=True)
     copied_from = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, related_name="+")
-    syllabus = models.ForeignKey("courses.Item", on_delete=models.SET_NULL, null=True, related_name="+")
     gives_certificate = models.BooleanField(default=False)
     layout_version = models.BigIntegerField(default=1)
 

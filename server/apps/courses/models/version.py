@@ -1,6 +1,6 @@
-"""A course's layout version: whatever a layout is read from raises it."""
-
 import pgtrigger
+
+COURSE_OF_ROW = "COALESCE(NEW.course_id, OLD.course_id)"
 
 
 def raises_version(course_id: str) -> pgtrigger.Trigger:

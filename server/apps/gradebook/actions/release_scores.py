@@ -2,10 +2,11 @@ from __future__ import annotations
 
 import pghistory
 
-from apps.courses.public import Course, can_lay_out, item_row, membership
+from apps.courses.public import Course, can_lay_out, membership
 from apps.gradebook.actions.save_score import graded_item
 from apps.gradebook.models import Score
 from apps.kernel.public import Actor, Refused, now, record, require
+from apps.layout.public import item_row
 
 
 def release_scores(actor: Actor, course: Course, item_id: int) -> int:

@@ -6,10 +6,11 @@ from decimal import Decimal, InvalidOperation
 
 import pghistory
 
-from apps.courses.public import Course, can_see_student, item_row, layout, membership, moment, students
+from apps.courses.public import Course, can_see_student, membership, moment, students
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.gradebook.queries import score_row
 from apps.kernel.public import Actor, Refused, now, record, require
+from apps.layout.public import item_row, layout
 
 LONGEST_COMMENT = 20_000
 

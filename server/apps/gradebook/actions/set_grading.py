@@ -2,10 +2,11 @@ from __future__ import annotations
 
 import pghistory
 
-from apps.courses.public import Course, can_lay_out, item_row, membership
+from apps.courses.public import Course, can_lay_out, membership
 from apps.gradebook.actions.save_score import graded_item
 from apps.gradebook.models import Category, GradedItem, LateRule
 from apps.kernel.public import Actor, Refused, record, require
+from apps.layout.public import item_row
 
 
 def set_grading(

@@ -61,7 +61,7 @@ class GradedItem(models.Model):
     COUNTING = ("best", "latest", "first", "mean")
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
-    item = models.OneToOneField("courses.Item", on_delete=models.CASCADE, related_name="+")
+    item = models.OneToOneField("layout.Item", on_delete=models.CASCADE, related_name="+")
     category = models.ForeignKey(Category, on_delete=models.PROTECT, null=True, related_name="graded_items")
     late_rule = models.ForeignKey(LateRule, on_delete=models.PROTECT, null=True, related_name="+")
     counting = models.CharField(max_length=8, choices=[(c, c) for c in COUNTING], default="latest")

@@ -1,7 +1,8 @@
 from __future__ import annotations
 
-from apps.courses.public import Course, with_addresses
+from apps.courses.public import Course
 from apps.kernel.public import copied
+from apps.layout.changes import with_addresses
 from apps.library.models import Entry
 
 COPIED = ("shelf", "title", "address", "steps", "notes", "position", "published")
@@ -19,5 +20,3 @@ def copy_library(source: Course, course: Course, items: dict[int, int]) -> None:
         if entry.file is not None:
             made.file = copied(entry.file, ("library_entry", made.pk))
             made.save(update_fields=["file"])
-    if source.syllabus_id in items:
-        Course.objects.filter(pk=course.pk).update(syllabus_id=items[source.syllabus_id])

@@ -1,8 +1,10 @@
 from __future__ import annotations
 
-from apps.courses.public import Course, can_enter, can_teach, layout, membership, require_open
+from apps.courses.public import Course, can_enter, can_teach, membership
 from apps.kernel.public import Actor, Refused, not_found, now, record, require
+from apps.layout.public import layout
 from apps.library.models import ErrorReport
+from apps.path.public import require_open
 
 LONGEST_REPORT = 1000
 MOST_OPEN = 20

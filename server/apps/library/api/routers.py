@@ -3,15 +3,17 @@ from typing import Annotated
 from django.http import HttpResponse
 from ninja import File, Router, UploadedFile
 
-from apps.courses.public import Changed, can_study, changed, course_by_slug, enter
+from apps.courses.public import can_study, course_by_slug
 from apps.kernel.public import actor_of, answer, now, pdf_answer, require, write
+from apps.layout.changes import set_syllabus
+from apps.layout.public import Changed, changed
 from apps.library import papers
 from apps.library.actions import entries, reports
 from apps.library.actions.see_tour import see_tour
-from apps.library.actions.set_syllabus import set_syllabus
 from apps.library.api import schemas as s
 from apps.library.shelves import library
 from apps.library.tour import tour
+from apps.path.public import enter
 from apps.people.public import SignedIn
 
 router = Router(tags=["library"])

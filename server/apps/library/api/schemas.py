@@ -3,7 +3,10 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from apps.layout.public import KindCode
+
 Shelf = Literal["people", "textbook", "handouts", "tools", "equipment", "errata", "recordings", "faq"]
+TeacherRole = Literal["instructor", "assistant"]
 
 
 class Link(BaseModel):
@@ -26,7 +29,7 @@ class Weight(BaseModel):
 
 class Teacher(BaseModel):
     name: str
-    role: str
+    role: TeacherRole
     sections: list[str]
 
 
@@ -80,7 +83,7 @@ class FromPath(BaseModel):
     shelf: Shelf
     item_id: int
     title: str
-    kind: str
+    kind: KindCode
     step: str
     pages: int | None
     length_seconds: int | None

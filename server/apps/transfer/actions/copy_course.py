@@ -1,9 +1,10 @@
 from __future__ import annotations
 
 from apps.assignments.public import copy_briefs
-from apps.courses.public import Course, copy_layout
+from apps.courses.public import Course
 from apps.gradebook.public import copy_grading
 from apps.kernel.public import Actor
+from apps.layout.changes import copy_layout
 from apps.library.public import copy_library
 
 

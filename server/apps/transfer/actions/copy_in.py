@@ -1,9 +1,10 @@
 from __future__ import annotations
 
 from apps.assignments.public import copy_briefs
-from apps.courses.public import CopyWish, Course, copy_part_in
+from apps.courses.public import Course
 from apps.gradebook.public import copy_graded
 from apps.kernel.public import Actor, AuditRecord
+from apps.layout.changes import CopyWish, copy_part_in
 
 
 def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> AuditRecord:

@@ -4,23 +4,13 @@ from datetime import datetime
 
 from django.utils.translation import gettext as _
 from unvo_core.schedule.moments import rule_for
-from unvo_core.schedule.schedule_table import ScheduleTable, TableItem, read_table
-from unvo_core.schedule.written_dates import Order
+from unvo_core.terms.schedule_table import ScheduleTable, TableItem, read_table
+from unvo_core.terms.written_dates import Order
 
-from apps.courses.public import (
-    FIRST_RULES,
-    Course,
-    Edit,
-    Item,
-    Module,
-    apply_edits,
-    can_lay_out,
-    layout,
-    lock_course,
-    membership,
-    row_of,
-)
+from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require
+from apps.layout.changes import Edit, apply_edits
+from apps.layout.public import Module, kind_of, layout, row_of
 from apps.transfer.week_places import WeekPlaces
 
 LONGEST_PASTE = 200_000
@@ -59,13 +49,13 @@ def paste_schedule(actor: Actor, course: Course, text: str, order: Order) -> Aud
 
 def _make(places: WeekPlaces, course: Course, module: Module, wanted: TableItem) -> None:
     moments = {}
-    if wanted.day is not None and wanted.kind == Item.ASSIGNMENT:
+    if wanted.day is not None and kind_of(wanted.kind).takes_hand_ins:
         wall = datetime.combine(wanted.day, course.default_due_time)
         moments["due"] = row_of(rule_for(wall, layout(course).calendar))
     places.item(
         module,
         kind=wanted.kind,
         title=one_line(wanted.title[:LONGEST_TITLE], "Title", LONGEST_TITLE),
-        done_rule=FIRST_RULES[wanted.kind],
+        done_rule=kind_of(wanted.kind).first_rule,
         moments=moments,
     )

@@ -8,7 +8,7 @@ from decimal import Decimal
 from typing import Any
 
 from django.utils.translation import gettext as _
-from unvo_core.schedule.rhythm import (
+from unvo_core.terms.rhythm import (
     Beat,
     Stamped,
     Stamping,
@@ -19,22 +19,11 @@ from unvo_core.schedule.rhythm import (
     week_steps,
 )
 
-from apps.courses.public import (
-    FIRST_RULES,
-    Course,
-    Edit,
-    Item,
-    Layout,
-    Rhythm,
-    apply_edits,
-    can_lay_out,
-    layout,
-    lock_course,
-    membership,
-    row_of,
-)
+from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.gradebook.public import set_grading, setup_of
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, one_line, refuse_problems, require
+from apps.layout.changes import Edit, apply_edits
+from apps.layout.public import Item, Layout, Rhythm, kind_of, layout, row_of
 from apps.transfer.facts import beat_of, stamped_of, stamped_row
 from apps.transfer.week_places import WeekPlaces
 
@@ -43,7 +32,7 @@ MOST_ITEMS = 1000
 
 @dataclass(frozen=True)
 class RhythmWish:
-    """`beats`: as unvo_core.schedule.rhythm.Beat, moments as rows {'on': 'day' or 'class', ...}."""
+    """`beats`: as unvo_core.terms.rhythm.Beat, moments as rows {'on': 'day' or 'class', ...}."""
 
     name: str
     unit: str
@@ -132,7 +121,7 @@ def _fields(stamped: Stamped) -> dict[str, Any]:
         "effort_minutes": stamped.minutes,
         "points": None if stamped.points is None else Decimal(stamped.points).quantize(Decimal("0.01")),
         "required": stamped.required,
-        "done_rule": stamped.done_rule or FIRST_RULES[stamped.kind],
+        "done_rule": stamped.done_rule or kind_of(stamped.kind).first_rule,
         "moments": {name: row_of(rule) for name, rule in stamped.rules.items()},
     }
 

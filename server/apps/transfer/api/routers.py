@@ -1,53 +1,20 @@
-from django.http import HttpResponse
 from ninja import Router
 
-from apps.courses.public import (
-    Changed,
-    CopyWish,
-    Rhythm,
-    can_lay_out,
-    can_teach,
-    changed,
-    course_by_slug,
-    enter,
-    layout,
-    membership,
-)
+from apps.courses.public import can_lay_out, course_by_slug, membership
 from apps.gradebook.public import setup_of
-from apps.kernel.public import actor_of, answer, now, require, write
+from apps.kernel.public import actor_of, now, require, write
+from apps.layout.changes import CopyWish
+from apps.layout.public import Changed, Rhythm, changed, layout
+from apps.path.public import enter
 from apps.people.public import SignedIn
 from apps.transfer.actions.copy_course import copy_course
 from apps.transfer.actions.copy_in import copy_in
-from apps.transfer.actions.fix_finding import fix_findings, waive
 from apps.transfer.actions.paste_schedule import paste_schedule, plan_paste
 from apps.transfer.actions.stamp_rhythm import RhythmWish, plan_rhythm, stamp_rhythm
 from apps.transfer.api import schemas as s
-from apps.transfer.check_page import date_check
 from apps.transfer.previews import pasted, stamping
 
 router = Router(tags=["transfer"])
-
-
-@router.get("/courses/{slug}/date-check", response=s.DateCheck)
-def read_date_check(request: SignedIn, slug: str) -> HttpResponse:
-    course, reader = enter(request, slug)
-    require(can_teach(reader.member))
-    return answer(date_check(course))
-
-
-@router.post("/courses/{slug}/date-check/fix", response=s.DateCheck)
-@write
-def fix(request: SignedIn, slug: str, payload: s.FixIn) -> s.DateCheck:
-    undo = fix_findings(actor_of(request), course_by_slug(slug), payload.keys)
-    return date_check(course_by_slug(slug), undo)
-
-
-@router.post("/courses/{slug}/date-check/waive", response=s.DateCheck)
-@write
-def waive_finding(request: SignedIn, slug: str, payload: s.WaiveIn) -> s.DateCheck:
-    course = course_by_slug(slug)
-    waive(actor_of(request), course, payload.key, payload.waived)
-    return date_check(course)
 
 
 @router.get("/courses/{slug}/copy-in", response=s.CopySource)

@@ -3,37 +3,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-
-class Finding(BaseModel):
-    """`address`: the page of this course where it can be seen and changed, '' for the course as a whole."""
-
-    key: str
-    code: str
-    severity: Literal["wrong", "doubtful", "notice"]
-    sentence: str
-    about: str
-    address: str
-    fix: str | None
-    waived: bool
-
-
-class DateCheck(BaseModel):
-    """`open`: findings that nobody has waived. `undo`: after fixes, the changes that take them back, in this order."""
-
-    findings: list[Finding]
-    open: int
-    checked_at: datetime
-    opened: bool
-    undo: list[int]
-
-
-class FixIn(BaseModel):
-    keys: list[str]
-
-
-class WaiveIn(BaseModel):
-    key: str
-    waived: bool
+from apps.layout.public import KindCode, Moment
 
 
 class CopyIn(BaseModel):
@@ -61,14 +31,14 @@ class BeatMoment(BaseModel):
 
 class Beat(BaseModel):
     key: Annotated[str, Field(min_length=1, max_length=40)]
-    kind: Literal["page", "file", "link", "assignment", "acknowledgement"]
+    kind: KindCode
     title: str
     part: Annotated[str, Field(max_length=200)] = ""
     minutes: Annotated[int, Field(ge=0, le=6000)] = 0
     points: Annotated[int, Field(ge=0, le=10_000)] | None = None
     category: str = ""
     required: bool = True
-    moments: dict[Literal["opens", "start_by", "due", "closes"], BeatMoment] = {}
+    moments: dict[Moment, BeatMoment] = {}
 
 
 class SectionStep(BaseModel):
@@ -94,7 +64,7 @@ class RhythmIn(BaseModel):
 class StampedItem(BaseModel):
     step: str
     week: int
-    kind: str
+    kind: KindCode
     title: str
     part: str
     minutes: int
@@ -130,7 +100,7 @@ class PasteIn(BaseModel):
 
 
 class PastedItem(BaseModel):
-    kind: str
+    kind: KindCode
     title: str
     due: str | None
 

@@ -1,6 +1,6 @@
 from typing import Any
 
-from apps.kernel.public import now
+from apps.kernel.clock import now
 from django.core.management.base import BaseCommand
 
 from demo.seeding import seed

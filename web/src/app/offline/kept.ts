@@ -6,7 +6,7 @@ const LARGEST_FILE = 25 * 1024 * 1024;
 
 const COURSE = "/api/courses/[^/]+";
 const READING = [
-  /^\/api\/(me|courses|today)$/,
+  /^\/api\/(me|courses|today|kinds)$/,
   new RegExp(`^${COURSE}/(ribbon|term|standing|class-strips|library|tour)$`),
   new RegExp(`^${COURSE}/(weeks|classes)/[^/]+$`),
   new RegExp(`^${COURSE}/items/\\d+(/(hand-in|grading|changes))?$`),

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQuery } from "@tanstack/vue-query";
 import { computed, reactive, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { asOn } from "@/api/as-on";
-import { client, told, type Shapes } from "@/api/client";
+import type { Shapes } from "@/api/client";
+import { courseClass, touched } from "@/api/reads";
 import { isWalking, walk } from "@/api/walk";
+import { useStale } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
@@ -15,7 +17,7 @@ import { useTimes } from "@/ui/moment/zones";
 /** The walk-through: a teacher sees every screen as on another day, or as a made-up student; clearly marked. */
 const { ribbon } = defineProps<{ ribbon: Shapes["Ribbon"] }>();
 const { t } = useI18n();
-const queries = useQueryClient();
+const stale = useStale();
 const times = useTimes(() => ribbon.zone);
 const choosing = ref(false);
 const wall = ref(asOn.value);
@@ -28,10 +30,8 @@ const who = reactive({
   allowances: true,
 });
 const { data: roster } = useQuery({
-  queryKey: ["walk-choices", () => ribbon.slug],
+  ...courseClass(() => ribbon.slug).roster(),
   enabled: () => choosing.value && !walking.value,
-  staleTime: Infinity,
-  queryFn: () => told(client.GET("/api/courses/{slug}/roster", { params: { path: { slug: ribbon.slug } } })),
 });
 const line = computed(() => {
   const section = walk.value?.sectionName;
@@ -59,7 +59,7 @@ async function show(at: string, asStudent: boolean): Promise<void> {
       doings: {},
     };
   choosing.value = false;
-  await queries.invalidateQueries();
+  await stale(touched.everything());
 }
 </script>
 

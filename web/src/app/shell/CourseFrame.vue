@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed, watch } from "vue";
 import { RouterView, useRoute, useRouter } from "vue-router";
-import { useWrong } from "@/api/writes";
-import { gradebookPath, libraryPath, standingPath, stepPath, termPath } from "@/app/addresses";
+import { useWrong } from "@/frame/writes";
+import { gradebookPath, libraryPath, standingPath, stepPath, termPath } from "@/frame/addresses";
 import type { Shapes } from "@/api/client";
-import { firstTour, useRibbon } from "../queries";
+import { firstTour, useRibbon } from "@/frame/queries";
 import AsOn from "./AsOn.vue";
-import CourseRibbon from "./CourseRibbon.vue";
-import LoadingNote from "./LoadingNote.vue";
-import NothingHere from "./NothingHere.vue";
+import CourseRibbon from "@/frame/CourseRibbon.vue";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
 import PrintHead from "./PrintHead.vue";
 import PlaceLine from "./PlaceLine.vue";
-import ShortcutList from "./ShortcutList.vue";
-import { shortcutsOpen, useKeys } from "./shortcuts";
-import { shownStep } from "./step";
+import ShortcutList from "@/frame/ShortcutList.vue";
+import { shortcutsOpen, useKeys } from "@/frame/shortcuts";
+import { shownStep } from "@/frame/step";
 
 const { slug } = defineProps<{ slug: string }>();
 const route = useRoute();

@@ -11,7 +11,7 @@ import {
   standingPath,
   stepPath,
   termPath,
-} from "@/app/addresses";
+} from "@/frame/addresses";
 
 const { ribbon, chosen } = defineProps<{ ribbon: Shapes["Ribbon"]; chosen: string }>();
 const { t } = useI18n();

@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useTimes } from "@/ui/moment/zones";
-import { useMe } from "../queries";
+import { useMe } from "@/frame/queries";
 
 /** What a printed screen says of itself: which course, whose, as of when. */
 const { ribbon } = defineProps<{ ribbon: Shapes["Ribbon"] }>();

@@ -2,8 +2,8 @@
 import { ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRoute, useRouter } from "vue-router";
-import { searchPath } from "@/app/addresses";
-import { useKeys } from "./shortcuts";
+import { searchPath } from "@/frame/addresses";
+import { useKeys } from "@/frame/shortcuts";
 
 /** Search in the course; what is typed stands in the address. */
 const { slug } = defineProps<{ slug: string }>();

@@ -7,11 +7,11 @@ import { signOut } from "@/api/account";
 import type { Shapes } from "@/api/client";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
-import { forgetWhatWasOpened } from "../offline/keeping";
-import { useShelf } from "../queries";
-import { deskPath, searchPath } from "@/app/addresses";
+import { forgetWhatWasOpened } from "@/frame/keeping";
+import { useShelf } from "@/frame/queries";
+import { deskPath, searchPath } from "@/frame/addresses";
 import SearchField from "./SearchField.vue";
-import { shortcutsOpen } from "./shortcuts";
+import { shortcutsOpen } from "@/frame/shortcuts";
 
 const { me } = defineProps<{ me: Shapes["Me"] }>();
 const { t } = useI18n();

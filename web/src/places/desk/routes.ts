@@ -1,5 +1,5 @@
 import type { RouteRecordRaw } from "vue-router";
-import { deskPath } from "@/app/addresses";
+import { deskPath } from "@/frame/addresses";
 
 export default [
   { path: deskPath, name: "desk", component: () => import("./pages/DeskPage.vue"), meta: { across: true } },

@@ -1,35 +1,14 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, told, type Shapes } from "@/api/client";
-import { useWrite } from "@/api/writes";
+import { courseClass, touched } from "@/api/reads";
+import { useWrite } from "@/frame/writes";
 
-export const useGradebook = (slug: () => string) =>
-  useQuery({
-    queryKey: ["gradebook", slug],
-    queryFn: () => told(client.GET("/api/courses/{slug}/gradebook", { params: { path: { slug: slug() } } })),
-  });
+export const useGradebook = (slug: () => string) => useQuery(courseClass(slug).gradebook());
 
-export const useQueue = (slug: () => string, id: () => number) =>
-  useQuery({
-    queryKey: ["queue", slug, id],
-    queryFn: () =>
-      told(
-        client.GET("/api/courses/{slug}/items/{item_id}/hand-ins", {
-          params: { path: { slug: slug(), item_id: id() } },
-        }),
-      ),
-  });
+export const useQueue = (slug: () => string, id: () => number) => useQuery(courseClass(slug).queue(id));
 
 export const useWork = (slug: () => string, id: () => number, person: () => number | null) =>
-  useQuery({
-    queryKey: ["work", slug, id, person],
-    enabled: () => person() !== null,
-    queryFn: () =>
-      told(
-        client.GET("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}", {
-          params: { path: { slug: slug(), item_id: id(), person_id: person() ?? 0 } },
-        }),
-      ),
-  });
+  useQuery({ ...courseClass(slug).work(id, person), enabled: () => person() !== null });
 
 export function useGradingWrites(slug: () => string, id: () => number) {
   return {
@@ -42,15 +21,18 @@ export function useGradingWrites(slug: () => string, id: () => number) {
             headers,
           }),
         ),
+      () => touched.grading(slug()),
       true,
     ),
-    release: useWrite((_: null, headers) =>
-      told(
-        client.POST("/api/courses/{slug}/items/{item_id}/release", {
-          params: { path: { slug: slug(), item_id: id() } },
-          headers,
-        }),
-      ),
+    release: useWrite(
+      (_: null, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/items/{item_id}/release", {
+            params: { path: { slug: slug(), item_id: id() } },
+            headers,
+          }),
+        ),
+      () => touched.grading(slug()),
     ),
   };
 }

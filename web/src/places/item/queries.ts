@@ -1,45 +1,17 @@
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQuery } from "@tanstack/vue-query";
 import { client, insist, told, type Shapes } from "@/api/client";
+import { courseItem, touched } from "@/api/reads";
 import { isWalking, noteWalk } from "@/api/walk";
-import { useWrite } from "@/api/writes";
+import { useStale, useWrite } from "@/frame/writes";
 
 export const useMyWork = (slug: () => string, id: () => number, wanted: () => boolean) =>
-  useQuery({
-    queryKey: ["my-work", slug, id],
-    enabled: wanted,
-    queryFn: () =>
-      told(
-        client.GET("/api/courses/{slug}/items/{item_id}/hand-in", {
-          params: { path: { slug: slug(), item_id: id() } },
-        }),
-      ),
-  });
+  useQuery({ ...courseItem(slug, id).myWork(), enabled: wanted });
 
 export const useEditions = (slug: () => string, id: () => number) =>
-  useQuery({
-    queryKey: ["editions", slug, id],
-    queryFn: () =>
-      told(
-        client.GET("/api/courses/{slug}/items/{item_id}/editions", {
-          params: { path: { slug: slug(), item_id: id() } },
-        }),
-      ),
-  });
+  useQuery(courseItem(slug, id).editions());
 
 export const useChanges = (slug: () => string, id: () => number, since: () => number, until: () => number) =>
-  useQuery({
-    queryKey: ["changes", slug, id, since, until],
-    enabled: () => since() > 0,
-    queryFn: () =>
-      told(
-        client.GET("/api/courses/{slug}/items/{item_id}/changes", {
-          params: {
-            path: { slug: slug(), item_id: id() },
-            query: { since: since(), ...(until() ? { until: until() } : {}) },
-          },
-        }),
-      ),
-  });
+  useQuery({ ...courseItem(slug, id).changes(since, until), enabled: () => since() > 0 });
 
 /** How far a recording was watched; what depends on it is read anew only when it becomes done. */
 export const keepWatched = (slug: string, id: number, body: Shapes["WatchedIn"]) =>
@@ -57,7 +29,7 @@ export const keepWatched = (slug: string, id: number, body: Shapes["WatchedIn"])
 
 /** In a walk-through what is done stays in this tab; the server only says where that leads. */
 function useDoing(slug: () => string, id: () => number) {
-  const queries = useQueryClient();
+  const stale = useStale();
   return async (letter: string, on: boolean): Promise<Shapes["FactsOfItem"]> => {
     noteWalk(id(), letter, on);
     const facts = await told(
@@ -65,7 +37,7 @@ function useDoing(slug: () => string, id: () => number) {
         params: { path: { slug: slug(), item_id: id() } },
       }),
     );
-    await queries.invalidateQueries();
+    await stale(touched.doing(slug()));
     return facts;
   };
 }
@@ -74,6 +46,8 @@ function useDoing(slug: () => string, id: () => number) {
 export function useItemWrites(slug: () => string, id: () => number) {
   const params = () => ({ path: { slug: slug(), item_id: id() } });
   const doing = useDoing(slug, id);
+  const doings = () => touched.doing(slug());
+  const layout = () => touched.layout(slug());
   return {
     walkHandIn: () => doing("h", true),
     opened: useWrite(
@@ -81,53 +55,67 @@ export function useItemWrites(slug: () => string, id: () => number) {
         isWalking(slug())
           ? doing("o", true)
           : told(client.POST("/api/courses/{slug}/items/{item_id}/opened", { params: params(), headers })),
+      doings,
       true,
     ),
-    tick: useWrite(async (done: boolean, headers) =>
-      isWalking(slug())
-        ? doing("t", done)
-        : told(
-            client.POST("/api/courses/{slug}/items/{item_id}/tick", {
-              params: params(),
-              body: { done },
-              headers,
-            }),
-          ),
+    tick: useWrite(
+      async (done: boolean, headers) =>
+        isWalking(slug())
+          ? doing("t", done)
+          : told(
+              client.POST("/api/courses/{slug}/items/{item_id}/tick", {
+                params: params(),
+                body: { done },
+                headers,
+              }),
+            ),
+      doings,
     ),
-    acknowledge: useWrite(async (edition: number, headers) =>
-      isWalking(slug())
-        ? doing("a", true)
-        : told(
-            client.POST("/api/courses/{slug}/items/{item_id}/acknowledgement", {
-              params: params(),
-              body: { edition },
-              headers,
-            }),
-          ),
+    acknowledge: useWrite(
+      async (edition: number, headers) =>
+        isWalking(slug())
+          ? doing("a", true)
+          : told(
+              client.POST("/api/courses/{slug}/items/{item_id}/acknowledgement", {
+                params: params(),
+                body: { edition },
+                headers,
+              }),
+            ),
+      doings,
     ),
-    removeFile: useWrite((file: number, headers) =>
-      told(
-        client.DELETE("/api/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", {
-          params: { path: { ...params().path, file_id: file } },
-          headers,
-        }),
-      ),
+    removeFile: useWrite(
+      (file: number, headers) =>
+        told(
+          client.DELETE("/api/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", {
+            params: { path: { ...params().path, file_id: file } },
+            headers,
+          }),
+        ),
+      doings,
     ),
-    removeItemFile: useWrite((file: number, headers) =>
-      told(
-        client.DELETE("/api/courses/{slug}/items/{item_id}/files/{file_id}", {
-          params: { path: { ...params().path, file_id: file } },
-          headers,
-        }),
-      ),
+    removeItemFile: useWrite(
+      (file: number, headers) =>
+        told(
+          client.DELETE("/api/courses/{slug}/items/{item_id}/files/{file_id}", {
+            params: { path: { ...params().path, file_id: file } },
+            headers,
+          }),
+        ),
+      layout,
     ),
     handIn: useWrite(
       (_: null, headers) =>
         told(client.POST("/api/courses/{slug}/items/{item_id}/hand-in", { params: params(), headers })),
+      doings,
       true,
     ),
-    write: useWrite((text: Shapes["TextIn"], headers) =>
-      told(client.PUT("/api/courses/{slug}/items/{item_id}/text", { params: params(), body: text, headers })),
+    write: useWrite(
+      (text: Shapes["TextIn"], headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/text", { params: params(), body: text, headers }),
+        ),
+      layout,
     ),
   };
 }

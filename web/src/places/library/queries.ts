@@ -1,20 +1,13 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, told, type Shapes } from "@/api/client";
+import { coursePath, touched } from "@/api/reads";
 import { isWalking } from "@/api/walk";
-import { useWrite } from "@/api/writes";
+import { useWrite } from "@/frame/writes";
 
-export const useLibrary = (slug: () => string) =>
-  useQuery({
-    queryKey: ["library", slug],
-    queryFn: () => told(client.GET("/api/courses/{slug}/library", { params: { path: { slug: slug() } } })),
-  });
+export const useLibrary = (slug: () => string) => useQuery(coursePath(slug).library());
 
 export const useTour = (slug: () => string, wanted: () => boolean = () => true) =>
-  useQuery({
-    queryKey: ["tour", slug],
-    enabled: wanted,
-    queryFn: () => told(client.GET("/api/courses/{slug}/tour", { params: { path: { slug: slug() } } })),
-  });
+  useQuery({ ...coursePath(slug).tour(), enabled: wanted });
 
 export function useLibraryWrites(slug: () => string) {
   const course = () => ({ path: { slug: slug() } });
@@ -25,33 +18,43 @@ export function useLibraryWrites(slug: () => string) {
         isWalking(slug())
           ? Promise.resolve({ id: 0, at: "" })
           : told(client.POST("/api/courses/{slug}/tour/seen", { params: course(), headers })),
+      () => touched.library(slug()),
       true,
     ),
-    make: useWrite((body: Shapes["EntryIn"], headers) =>
-      told(client.POST("/api/courses/{slug}/library", { params: course(), body, headers })),
+    make: useWrite(
+      (body: Shapes["EntryIn"], headers) =>
+        told(client.POST("/api/courses/{slug}/library", { params: course(), body, headers })),
+      () => touched.library(slug()),
     ),
-    change: useWrite(({ id, ...body }: { id: number } & Shapes["EntryChange"], headers) =>
-      told(client.PATCH("/api/courses/{slug}/library/{entry_id}", { params: entry(id), body, headers })),
+    change: useWrite(
+      ({ id, ...body }: { id: number } & Shapes["EntryChange"], headers) =>
+        told(client.PATCH("/api/courses/{slug}/library/{entry_id}", { params: entry(id), body, headers })),
+      () => touched.library(slug()),
     ),
-    step: useWrite(({ id, ...body }: { id: number } & Shapes["StepIn"], headers) =>
-      told(client.POST("/api/courses/{slug}/library/{entry_id}/steps", { params: entry(id), body, headers })),
+    step: useWrite(
+      ({ id, ...body }: { id: number } & Shapes["StepIn"], headers) =>
+        told(
+          client.POST("/api/courses/{slug}/library/{entry_id}/steps", { params: entry(id), body, headers }),
+        ),
+      () => touched.library(slug()),
     ),
-    report: useWrite((body: Shapes["ReportIn"], headers) =>
-      told(client.POST("/api/courses/{slug}/error-reports", { params: course(), body, headers })),
+    settle: useWrite(
+      (id: number, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/error-reports/{report_id}", {
+            params: { path: { slug: slug(), report_id: id } },
+            body: { settled: true },
+            headers,
+          }),
+        ),
+      () => touched.library(slug()),
     ),
-    settle: useWrite((id: number, headers) =>
-      told(
-        client.PUT("/api/courses/{slug}/error-reports/{report_id}", {
-          params: { path: { slug: slug(), report_id: id } },
-          body: { settled: true },
-          headers,
-        }),
-      ),
-    ),
-    syllabus: useWrite((item: number, headers) =>
-      told(
-        client.PUT("/api/courses/{slug}/syllabus", { params: course(), body: { item_id: item }, headers }),
-      ),
+    syllabus: useWrite(
+      (item: number, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/syllabus", { params: course(), body: { item_id: item }, headers }),
+        ),
+      () => touched.layout(slug()),
     ),
   };
 }

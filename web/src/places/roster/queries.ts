@@ -1,55 +1,56 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, told, type Shapes } from "@/api/client";
-import { useWrite } from "@/api/writes";
+import { courseClass, touched } from "@/api/reads";
+import { useWrite } from "@/frame/writes";
 
-export const useRoster = (slug: () => string) =>
-  useQuery({
-    queryKey: ["roster", slug],
-    queryFn: () => told(client.GET("/api/courses/{slug}/roster", { params: { path: { slug: slug() } } })),
-  });
+export const useRoster = (slug: () => string) => useQuery(courseClass(slug).roster());
 
 export const useModuleProgress = (slug: () => string, module: () => number) =>
-  useQuery({
-    queryKey: ["module-progress", slug, module],
-    queryFn: () =>
-      told(
-        client.GET("/api/courses/{slug}/progress/{module_id}", {
-          params: { path: { slug: slug(), module_id: module() } },
-        }),
-      ),
-  });
+  useQuery(courseClass(slug).progress(module));
+
+export const useAbsences = (slug: () => string) => useQuery(courseClass(slug).absences());
 
 export function useRosterWrites(slug: () => string) {
   return {
-    keepGroup: useWrite(({ id, ...body }: { id: number | null } & Shapes["GroupIn"], headers) =>
-      id === null
-        ? told(
-            client.POST("/api/courses/{slug}/groups", { params: { path: { slug: slug() } }, body, headers }),
-          )
-        : told(
-            client.PUT("/api/courses/{slug}/groups/{group_id}", {
-              params: { path: { slug: slug(), group_id: id } },
-              body,
-              headers,
-            }),
-          ),
+    keepGroup: useWrite(
+      ({ id, ...body }: { id: number | null } & Shapes["GroupIn"], headers) =>
+        id === null
+          ? told(
+              client.POST("/api/courses/{slug}/groups", {
+                params: { path: { slug: slug() } },
+                body,
+                headers,
+              }),
+            )
+          : told(
+              client.PUT("/api/courses/{slug}/groups/{group_id}", {
+                params: { path: { slug: slug(), group_id: id } },
+                body,
+                headers,
+              }),
+            ),
+      () => touched.groups(slug()),
     ),
-    removeGroup: useWrite((id: number, headers) =>
-      told(
-        client.DELETE("/api/courses/{slug}/groups/{group_id}", {
-          params: { path: { slug: slug(), group_id: id } },
-          headers,
-        }),
-      ),
+    removeGroup: useWrite(
+      (id: number, headers) =>
+        told(
+          client.DELETE("/api/courses/{slug}/groups/{group_id}", {
+            params: { path: { slug: slug(), group_id: id } },
+            headers,
+          }),
+        ),
+      () => touched.groups(slug()),
     ),
-    seen: useWrite(({ id, seen }: { id: number; seen: boolean }, headers) =>
-      told(
-        client.PUT("/api/courses/{slug}/absences/{absence_id}/seen", {
-          params: { path: { slug: slug(), absence_id: id } },
-          body: { seen },
-          headers,
-        }),
-      ),
+    seen: useWrite(
+      ({ id, seen }: { id: number; seen: boolean }, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/absences/{absence_id}/seen", {
+            params: { path: { slug: slug(), absence_id: id } },
+            body: { seen },
+            headers,
+          }),
+        ),
+      () => touched.absences(slug()),
     ),
     mark: useWrite(
       ({ item, person, ...body }: { item: number; person: number } & Shapes["MarkIn"], headers) =>
@@ -60,6 +61,7 @@ export function useRosterWrites(slug: () => string) {
             headers,
           }),
         ),
+      () => touched.grading(slug()),
     ),
   };
 }

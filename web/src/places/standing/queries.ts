@@ -1,16 +1,8 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told } from "@/api/client";
+import { courseClass, coursePath } from "@/api/reads";
 
-export const useStanding = (slug: () => string) =>
-  useQuery({
-    queryKey: ["standing", slug],
-    queryFn: () => told(client.GET("/api/courses/{slug}/standing", { params: { path: { slug: slug() } } })),
-  });
+const A_WHILE = 120_000;
 
+export const useStanding = (slug: () => string) => useQuery(coursePath(slug).standing());
 export const useStrips = (slug: () => string) =>
-  useQuery({
-    queryKey: ["strips", slug],
-    queryFn: () =>
-      told(client.GET("/api/courses/{slug}/class-strips", { params: { path: { slug: slug() } } })),
-    staleTime: 120_000,
-  });
+  useQuery({ ...courseClass(slug).strips(), staleTime: A_WHILE });

@@ -1,13 +1,16 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, insist, told } from "@/api/client";
-import { useWrite } from "@/api/writes";
+import { own, touched } from "@/api/reads";
+import { useWrite } from "@/frame/writes";
 
-export const useToday = () =>
-  useQuery({ queryKey: ["today"], queryFn: () => told(client.GET("/api/today")), staleTime: 30_000 });
+const A_WHILE = 30_000;
+
+export const useToday = () => useQuery({ ...own.today(), staleTime: A_WHILE });
 
 export const useBudget = () =>
-  useWrite((minutes: number[], headers) =>
-    told(client.PUT("/api/today/budget", { body: { minutes }, headers })),
+  useWrite(
+    (minutes: number[], headers) => told(client.PUT("/api/today/budget", { body: { minutes }, headers })),
+    touched.budget,
   );
 
 /** Tell that what is new has been shown; the next visit starts from here. Nothing waits for it. */

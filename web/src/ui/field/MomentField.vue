@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from "./events";
 import { computed, ref, useId } from "vue";
 
 /** A wall time as date and time: a day alone takes `usual` as its time, no day is no moment. */
@@ -13,7 +14,6 @@ function set(day: string, at: string): void {
   typed.value = at;
   wall.value = day ? `${day}T${at || usual}` : "";
 }
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 </script>
 
 <template>

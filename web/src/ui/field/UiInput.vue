@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from "./events";
 import UiField from "./UiField.vue";
 
 /** A labelled input that gives its value when it is left or chosen, not with every key. */
@@ -20,7 +21,7 @@ const emit = defineEmits<{ set: [value: string] }>();
       :type="type"
       :value="value ?? ''"
       v-bind="$attrs"
-      @change="emit('set', ($event.target as HTMLInputElement).value)"
+      @change="emit('set', valueOf($event))"
     />
   </UiField>
 </template>

@@ -17,25 +17,31 @@ export interface Times {
 
 const LOCALES: Record<string, string> = { en: "en-GB" };
 
-export function timesIn(locale: string, zone: string): Times {
-  const tag = LOCALES[locale] ?? locale;
+function formatsIn(tag: string, zone: string) {
   const format = (options: Intl.DateTimeFormatOptions, timeZone = zone) =>
     new Intl.DateTimeFormat(tag, { hourCycle: "h23", timeZone, ...options });
-  const dayParts = { weekday: "short", day: "numeric", month: "short" } as const;
-  const clockParts = { hour: "2-digit", minute: "2-digit" } as const;
-  const dayFormat = format(dayParts);
-  const clockFormat = format(clockParts);
-  const plainDay = format({ day: "numeric", month: "short" }, "UTC");
-  const laneDay = format({ weekday: "short", day: "numeric" }, "UTC");
-  const ownDay = format(dayParts, OWN_ZONE);
-  const ownClock = format(clockParts, OWN_ZONE);
+  const day = { weekday: "short", day: "numeric", month: "short" } as const;
+  const clock = { hour: "2-digit", minute: "2-digit" } as const;
+  return {
+    day: format(day),
+    clock: format(clock),
+    plainDay: format({ day: "numeric", month: "short" }, "UTC"),
+    laneDay: format({ weekday: "short", day: "numeric" }, "UTC"),
+    ownDay: format(day, OWN_ZONE),
+    ownClock: format(clock, OWN_ZONE),
+  };
+}
+
+export function timesIn(locale: string, zone: string): Times {
+  const tag = LOCALES[locale] ?? locale;
+  const formats = formatsIn(tag, zone);
   const words = new Intl.RelativeTimeFormat(tag, { numeric: "auto" });
   const tidy = (text: string) => text.replace(",", "").replace("Sept", "Sep");
-  const day = (iso: string) => tidy(dayFormat.format(new Date(iso)));
-  const clock = (iso: string) => clockFormat.format(new Date(iso));
+  const day = (iso: string) => tidy(formats.day.format(new Date(iso)));
+  const clock = (iso: string) => formats.clock.format(new Date(iso));
   const moment = (iso: string) => `${day(iso)}, ${clock(iso)}`;
-  const date = (isoDate: string) => tidy(plainDay.format(new Date(isoDate)));
-  const lane = (isoDate: string) => tidy(laneDay.format(new Date(isoDate)));
+  const date = (isoDate: string) => tidy(formats.plainDay.format(new Date(isoDate)));
+  const lane = (isoDate: string) => tidy(formats.laneDay.format(new Date(isoDate)));
   const dayParts8601 = new Intl.DateTimeFormat("en-CA", { timeZone: zone });
   const calendarDay = (iso: string) =>
     Math.round(Date.parse(`${dayParts8601.format(new Date(iso))}T00:00Z`) / 86_400_000);
@@ -53,7 +59,7 @@ export function timesIn(locale: string, zone: string): Times {
         : `${lane(first)} ${date(first).split(" ")[1]} – ${end}`;
     },
     own: (iso) => {
-      const mine = `${tidy(ownDay.format(new Date(iso)))}, ${ownClock.format(new Date(iso))}`;
+      const mine = `${tidy(formats.ownDay.format(new Date(iso)))}, ${formats.ownClock.format(new Date(iso))}`;
       return mine === moment(iso) ? null : mine;
     },
     relative: (iso, now) => {

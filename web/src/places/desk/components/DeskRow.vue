@@ -2,12 +2,12 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { gradePath, itemPath, rosterPath, setupPath } from "@/app/addresses";
+import { gradePath, itemPath, rosterPath, setupPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { say } from "@/ui/notice/notices";
 import { drawWait, LANES, share } from "../model/waits";
-import { laneOf } from "@/places/week/model/lanes";
+import { laneOf } from "@/items/model/lanes";
 import { useDealing, type DeskRow } from "../queries";
 
 /** One thing that waits: since when and until when over the days, what it is, and what deals with it. */

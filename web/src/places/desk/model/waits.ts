@@ -1,4 +1,4 @@
-import { laneOf, wallAfter } from "@/places/week/model/lanes";
+import { laneOf, wallAfter } from "@/items/model/lanes";
 
 /** How long something waits, drawn over the days around today. */
 

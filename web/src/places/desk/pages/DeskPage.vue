@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { computed, ref, watchEffect } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRoute, useRouter } from "vue-router";
-import { useWrong } from "@/api/writes";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import ShortcutList from "@/app/shell/ShortcutList.vue";
-import { alongKeys, shortcutsOpen, useKeys } from "@/app/shell/shortcuts";
+import { useWrong } from "@/frame/writes";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import ShortcutList from "@/frame/ShortcutList.vue";
+import { alongKeys, shortcutsOpen, useKeys } from "@/frame/shortcuts";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { useTimes } from "@/ui/moment/zones";
@@ -43,7 +44,7 @@ watchEffect(() => (document.title = `${t("desk.title")} · Unvo`));
 useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-desk]") }));
 
 function choose(event: Event): void {
-  const slug = (event.target as HTMLSelectElement).value;
+  const slug = valueOf(event);
   void router.replace({ query: slug ? { course: slug } : {} });
 }
 

@@ -2,8 +2,8 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { gradePath } from "@/app/addresses";
-import { lateWords } from "@/places/week/model/states";
+import { gradePath } from "@/frame/addresses";
+import { lateWords } from "@/items/model/states";
 import StateTile, { type Tile } from "@/ui/tile/StateTile.vue";
 
 const { queue, slug, id, person } = defineProps<{

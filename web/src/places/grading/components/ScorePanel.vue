@@ -2,8 +2,8 @@
 import { computed, onMounted, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { Problem, type Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { lateWords } from "@/places/week/model/states";
+import { useWrong } from "@/frame/writes";
+import { lateWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";

@@ -2,8 +2,8 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { sizeWords } from "@/places/item/model/sizes";
-import { lateWords } from "@/places/week/model/states";
+import { sizeWords } from "@/items/model/sizes";
+import { lateWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 
 /** What a student handed in, the latest attempt first. */

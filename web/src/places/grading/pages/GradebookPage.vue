@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { useWrong } from "@/api/writes";
-import { gradePath, itemPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
+import { useWrong } from "@/frame/writes";
+import { gradePath, itemPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useGradebook } from "../queries";

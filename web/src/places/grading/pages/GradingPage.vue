@@ -2,11 +2,11 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
-import { useWrong } from "@/api/writes";
-import { gradePath, itemPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { useKeys } from "@/app/shell/shortcuts";
+import { useWrong } from "@/frame/writes";
+import { gradePath, itemPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { useKeys } from "@/frame/shortcuts";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { say } from "@/ui/notice/notices";

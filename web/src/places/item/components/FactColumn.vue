@@ -1,17 +1,27 @@
 <script setup lang="ts">
+import { isWalking } from "@/api/walk";
+import { OWN_PARTS } from "../own";
+import { useMyWork } from "../queries";
+import { useKinds } from "@/frame/kinds";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { doneWords, effortWords, stateDetail, stateWord, tileOf } from "@/places/week/model/states";
+import { doneWords, effortWords, stateDetail, stateWord, tileOf } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 
-const { page, grading, work } = defineProps<{
+const { page, grading, slug } = defineProps<{
   page: Shapes["ItemPage"];
   grading: Shapes["ItemGrading"] | undefined;
-  work: Shapes["MyWork"] | undefined;
+  slug: string;
 }>();
 const { t } = useI18n();
+const kinds = useKinds();
+const { data: work } = useMyWork(
+  () => slug,
+  () => page.row.id,
+  () => page.row.kind in OWN_PARTS && !page.teaching && !isWalking(slug),
+);
 const times = useTimes(() => page.zone);
 interface Fact {
   name: string;
@@ -60,7 +70,7 @@ function moments(): Fact[] {
 
 function late(): Fact[] {
   const { row } = page;
-  if (!row.due || row.kind !== "assignment")
+  if (!row.due || !kinds.kindOf(row.kind)?.takes_hand_ins)
     return row.closes ? [{ name: t("item.closes"), value: times.value.moment(row.closes), lines: [] }] : [];
   const value = row.closes ? t("item.lateUntil", { at: times.value.moment(row.closes) }) : t("item.noLate");
   const lines = [];
@@ -90,15 +100,15 @@ function counts(): Fact[] {
       lines: row.practice ? [t("size.practice")] : line,
     });
   }
-  if (work?.brief.takes_hand_ins && grading) {
+  if (work.value?.brief.takes_hand_ins && grading) {
     const counting = t(`counting.${grading.counting}`);
-    const value = work.brief.attempts
-      ? t("item.attemptsLine", { n: work.brief.attempts, counting })
+    const value = work.value.brief.attempts
+      ? t("item.attemptsLine", { n: work.value.brief.attempts, counting })
       : t("item.attemptsAny", { counting });
     found.push({ name: t("item.attempts"), value, lines: [] });
   }
   if (row.minutes) found.push({ name: t("item.effort"), value: effortWords(row.minutes, t), lines: [] });
-  found.push({ name: t("item.doneWhen"), value: doneWords(page, t), lines: [] });
+  found.push({ name: t("item.doneWhen"), value: doneWords(page, t, kinds), lines: [] });
   return found;
 }
 

@@ -2,7 +2,7 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 
 /** Previous, the item's own action, next. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();

@@ -1,15 +1,16 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
 import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
 import ItemFiles from "./ItemFiles.vue";
 
 const EditionList = defineAsyncComponent(() => import("./EditionList.vue"));
-const ReportDialog = defineAsyncComponent(() => import("@/places/library/components/ReportDialog.vue"));
+const ReportDialog = defineAsyncComponent(() => import("@/items/components/ReportDialog.vue"));
 const MediaPlayer = defineAsyncComponent(() => import("./MediaPlayer.vue"));
 const SlidesView = defineAsyncComponent(() => import("./SlidesView.vue"));
 const TextEditor = defineAsyncComponent(() => import("./TextEditor.vue"));
@@ -20,10 +21,11 @@ const editing = ref(false);
 const comparing = ref(false);
 const reporting = ref(false);
 const host = computed(() => (page.address ? new URL(page.address).host : ""));
-const isMedia = computed(() => page.row.kind === "video" || page.row.kind === "audio");
+const kinds = useKinds();
+const kind = computed(() => kinds.kindOf(page.row.kind));
+const isMedia = computed(() => kind.value?.recording ?? false);
 const plays = computed(() => isMedia.value && (page.file !== null || page.embeds));
 const pdf = computed(() => (page.file?.content_type === "application/pdf" ? page.file : null));
-const WRITTEN = ["page", "acknowledgement", "offline"];
 </script>
 
 <template>
@@ -39,7 +41,7 @@ const WRITTEN = ["page", "acknowledgement", "offline"];
     <MediaPlayer v-if="plays" :page="page" :slug="slug" class="mb-4" />
     <SlidesView v-if="pdf" :address="pdf.address" :title="page.row.title" class="mb-4" />
     <RichText v-if="page.html" :html="page.html" />
-    <p v-else-if="WRITTEN.includes(page.row.kind) || page.teaching" class="text-soft">
+    <p v-else-if="kind?.written || page.teaching" class="text-soft">
       {{ t(page.can_lay_out ? "item.noTextTeacher" : "item.noText") }}
     </p>
     <p v-if="page.address && !plays" class="mt-4">

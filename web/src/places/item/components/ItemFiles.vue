@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
+import { takeFiles } from "@/ui/field/events";
+import { useKinds } from "@/frame/kinds";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { upload, wishKey, type Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
+import { touched } from "@/api/reads";
+import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
 import { useItemWrites } from "../queries";
@@ -12,27 +14,26 @@ import { useItemWrites } from "../queries";
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
 const { t } = useI18n();
 const wrong = useWrong();
-const queries = useQueryClient();
+const stale = useStale();
 const writes = useItemWrites(
   () => slug,
   () => page.row.id,
 );
-const MAIN = ["file", "video", "audio", "slides"];
+const kinds = useKinds();
+const kind = computed(() => kinds.kindOf(page.row.kind));
 const ACCEPTS: Record<string, string> = { video: "video/*", audio: "audio/*", slides: "application/pdf" };
 const share = ref<number | null>(null);
-const isMedia = computed(() => page.row.kind === "video" || page.row.kind === "audio");
+const isMedia = computed(() => kind.value?.recording ?? false);
 
 async function send(event: Event, where: string): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = "";
+  const [file] = takeFiles(event);
   if (!file) return;
   share.value = 0;
   try {
     const path = `/api/courses/${slug}/items/${page.row.id}/${where}`;
     const done = await upload<Shapes["Uploaded"]>(path, file, wishKey(), (part) => (share.value = part));
     say(t("files.kept", { name: done.file.name }));
-    await queries.invalidateQueries();
+    await stale(touched.layout(slug));
   } catch (error) {
     sayWrong(wrong(error));
   } finally {
@@ -70,7 +71,7 @@ const remove = (id: number) => void writes.removeItemFile.mutate(id);
     </ul>
   </section>
   <div v-if="page.can_lay_out" class="no-print mt-4 grid gap-2 border-t border-rule-faint pt-3 text-[14px]">
-    <label v-if="MAIN.includes(page.row.kind)">
+    <label v-if="kind?.file">
       {{ t(page.file ? "files.replace" : `files.choose.${page.row.kind}`) }}
       <input type="file" class="ml-2" :accept="ACCEPTS[page.row.kind]" @change="send($event, 'file')" />
     </label>

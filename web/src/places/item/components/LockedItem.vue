@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Problem, Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import StateTile from "@/ui/tile/StateTile.vue";
 

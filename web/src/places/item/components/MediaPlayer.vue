@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
 import { computed, onBeforeUnmount, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { touched } from "@/api/reads";
+import { useStale } from "@/frame/writes";
 import { keepWatched } from "../queries";
 import { Watching } from "../model/watching";
 
 /** A recording with its captions, its transcript beside it, and the place where one stopped. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
 const { t } = useI18n();
-const queries = useQueryClient();
+const stale = useStale();
 const SPEEDS = [0.75, 1, 1.25, 1.5, 1.75, 2];
 const SAVE_EVERY = 10_000;
 interface Cue {
@@ -57,7 +58,7 @@ async function save(): Promise<void> {
   );
   if (!facts) return;
   percent.value = facts.watched ?? percent.value;
-  if (facts.done !== page.row.done) await queries.invalidateQueries();
+  if (facts.done !== page.row.done) await stale(touched.doing(slug));
 }
 
 function stopped(): void {

@@ -1,16 +1,18 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
-import { groupsOf } from "@/places/week/model/placing";
-import { stateWord, tileOf } from "@/places/week/model/states";
+import { itemPath } from "@/frame/addresses";
+import { groupsOf } from "@/items/model/placing";
+import { stateWord, tileOf } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const times = useTimes(() => page.zone);
 const shown = ref(true);
 const groups = computed(() => groupsOf(page.module).filter((g) => g.rows.length));
@@ -26,7 +28,7 @@ const left = computed(() => page.module.held_open_by.length);
       <template v-for="group in groups" :key="group.id ?? 0">
         <h2 v-if="group.title" class="part">{{ group.title }}</h2>
         <template v-for="row in group.rows" :key="row.id">
-          <h3 v-if="row.kind === 'heading'" class="part">{{ row.title }}</h3>
+          <h3 v-if="kinds.kindOf(row.kind)?.heading" class="part">{{ row.title }}</h3>
           <RouterLink
             v-else
             :to="itemPath(slug, row.id)"

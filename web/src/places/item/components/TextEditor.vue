@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { takeFiles } from "@/ui/field/events";
 import Image from "@tiptap/extension-image";
 import { Mathematics } from "@tiptap/extension-mathematics";
 import StarterKit from "@tiptap/starter-kit";
@@ -8,16 +9,16 @@ import "katex/dist/katex.min.css";
 import { computed, onBeforeUnmount, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { uploadItemImage } from "@/places/week/settings";
+import { useWrong } from "@/frame/writes";
+import { uploadItemImage } from "@/items/settings";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import { useTimes } from "@/ui/moment/zones";
-import { useConditions } from "@/places/week/queries";
+import { useConditions } from "@/items/queries";
 import { CaptionedTable } from "../model/captioned-table";
 import { Embed } from "../model/embed";
 import { dropDraft, keepDraft, keptDraft } from "../model/text-draft";
@@ -88,7 +89,7 @@ function startOver(): void {
 }
 
 /** A pasted or dropped image asks what it shows before it goes in. */
-function takePicture(files: FileList | undefined | null): boolean {
+function takePicture(files: Iterable<File> | undefined | null): boolean {
   const file = [...(files ?? [])].find((f) => f.type.startsWith("image/"));
   if (!file) return false;
   picture.value = file;
@@ -206,7 +207,7 @@ const ASKS: Record<Asking, string> = {
         accept="image/*"
         class="hidden"
         :aria-label="t('item.image')"
-        @change="takePicture(($event.target as HTMLInputElement).files)"
+        @change="takePicture(takeFiles($event))"
       />
     </div>
     <div v-if="inTable" class="tools" role="toolbar" :aria-label="t('item.tableTools')">

@@ -1,46 +1,41 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onUnmounted, ref, useTemplateRef, watch } from "vue";
+import { useKinds } from "@/frame/kinds";
+import { computed, defineAsyncComponent, onUnmounted, ref, unref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
-import { isWalking } from "@/api/walk";
-import { useWrong } from "@/api/writes";
-import { gradePath, itemPath, stepPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { useKeys } from "@/app/shell/shortcuts";
-import { shownStep } from "@/app/shell/step";
-import { useGrading, useItem } from "@/places/week/settings";
+import { useWrong } from "@/frame/writes";
+import { gradePath, itemPath, stepPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { useKeys } from "@/frame/shortcuts";
+import { shownStep } from "@/frame/step";
+import { useGrading, useItem } from "@/items/settings";
 import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
 import FactColumn from "../components/FactColumn.vue";
 import FootBar from "../components/FootBar.vue";
-import HandInPanel from "../components/HandInPanel.vue";
 import ItemBody from "../components/ItemBody.vue";
 import LockedItem from "../components/LockedItem.vue";
 import PathColumn from "../components/PathColumn.vue";
-import { useChanges, useItemWrites, useMyWork } from "../queries";
+import { OWN_PARTS, type OwnPart } from "../own";
+import { useChanges, useItemWrites } from "../queries";
 
-const AllowanceDialog = defineAsyncComponent(() => import("@/places/setup/components/AllowanceDialog.vue"));
-const ItemSettings = defineAsyncComponent(() => import("@/places/week/components/ItemSettings.vue"));
+const AllowanceDialog = defineAsyncComponent(() => import("@/items/components/AllowanceDialog.vue"));
+const ItemSettings = defineAsyncComponent(() => import("@/items/components/ItemSettings.vue"));
 
 const { slug, id } = defineProps<{ slug: string; id: number }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const router = useRouter();
 const wrong = useWrong();
 const { data: page, error } = useItem(
   () => slug,
   () => id,
 );
-const isAssignment = computed(() => page.value?.row.kind === "assignment" && !page.value.teaching);
-const isWork = computed(() => isAssignment.value && !isWalking(slug));
-const walkWork = computed(
-  () => isAssignment.value && isWalking(slug) && page.value?.row.open && !page.value.row.done,
-);
-const { data: work } = useMyWork(
-  () => slug,
-  () => id,
-  () => isWork.value,
+const kind = computed(() => kinds.kindOf(page.value?.row.kind));
+const ownPart = computed(() =>
+  page.value && !page.value.teaching ? OWN_PARTS[page.value.row.kind] : undefined,
 );
 const { data: grading } = useGrading(
   () => slug,
@@ -51,7 +46,8 @@ const writes = useItemWrites(
   () => slug,
   () => id,
 );
-const panel = useTemplateRef<InstanceType<typeof HandInPanel>>("panel");
+const own = useTemplateRef<OwnPart>("own");
+const action = computed(() => unref(own.value?.action) ?? null);
 const settings = ref(false);
 const allowing = ref(false);
 const noted = ref(0);
@@ -76,8 +72,8 @@ const place = computed(() => {
   return t("item.place", {
     step,
     n: page.value.row.number,
-    all: page.value.module.rows.filter((r) => r.kind !== "heading").length,
-    kind: t(`kind.${page.value.row.kind}`),
+    all: page.value.module.rows.filter((r) => !kinds.kindOf(r.kind)?.heading).length,
+    kind: kinds.word(page.value.row.kind),
   });
 });
 const asksFor = (rule: string) =>
@@ -109,11 +105,6 @@ async function agree(): Promise<void> {
   const facts = await writes.acknowledge.mutateAsync(page.value?.edition ?? 0);
   if (facts.next) await router.push(itemPath(slug, facts.next.id));
   else toStep();
-}
-
-async function walkOn(): Promise<void> {
-  const facts = await writes.walkHandIn();
-  if (facts.next) await router.push(itemPath(slug, facts.next.id));
 }
 
 useKeys(() => ({
@@ -149,9 +140,9 @@ useKeys(() => ({
           </summary>
           <RichText :html="changes.html" class="mt-3" />
         </details>
-        <FactColumn class="lg:hidden" :page="page" :grading="grading" :work="work" />
+        <FactColumn class="lg:hidden" :page="page" :grading="grading" :slug="slug" />
         <ItemBody :page="page" :slug="slug" />
-        <HandInPanel v-if="isWork && work" ref="panel" :page="page" :work="work" :slug="slug" />
+        <component :is="ownPart" v-if="ownPart" ref="own" :page="page" :slug="slug" />
         <p v-if="page.row.kind === 'acknowledgement' && page.row.done" class="mt-6 text-soft">
           {{ t("item.acknowledged", { edition: page.acknowledged_edition }) }}
         </p>
@@ -160,12 +151,9 @@ useKeys(() => ({
         <template v-if="page.teaching">
           <UiButton v-if="page.can_lay_out" @click="allowing = true">{{ t("allow.title") }}</UiButton>
           <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
-          <UiButton
-            v-if="page.row.kind === 'assignment' && page.row.points"
-            look="main"
-            :to="gradePath(slug, id)"
-            >{{ t("gradebook.grade") }}</UiButton
-          >
+          <UiButton v-if="kind?.takes_hand_ins && page.row.points" look="main" :to="gradePath(slug, id)">{{
+            t("gradebook.grade")
+          }}</UiButton>
         </template>
         <UiButton
           v-else-if="mustAgree"
@@ -180,17 +168,10 @@ useKeys(() => ({
             t("item.tick")
           }}</UiButton>
         </template>
-        <UiButton v-else-if="walkWork" look="main" @click="walkOn">{{ t("walk.handIn") }}</UiButton>
-        <UiButton v-else-if="panel?.ready" look="main" @click="panel.open()">
-          {{
-            panel.files.length
-              ? t("handIn.goFiles", { n: panel.files.length }, panel.files.length)
-              : t("handIn.go")
-          }}
-        </UiButton>
+        <UiButton v-else-if="action" look="main" @click="action.run()">{{ action.label }}</UiButton>
       </FootBar>
     </div>
-    <FactColumn class="hidden lg:block" :page="page" :grading="grading" :work="work" />
+    <FactColumn class="hidden lg:block" :page="page" :grading="grading" :slug="slug" />
     <AllowanceDialog v-if="allowing" :slug="slug" :item-id="id" @close="allowing = false" />
     <ItemSettings v-if="settings" :slug="slug" :id="id" @close="settings = false" />
   </div>

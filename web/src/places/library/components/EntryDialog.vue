@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
+import { takeFiles } from "@/ui/field/events";
 import { reactive, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { upload, wishKey, type Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
+import { touched } from "@/api/reads";
+import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
@@ -19,7 +20,7 @@ const { slug, shelf, entry } = defineProps<{
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
-const queries = useQueryClient();
+const stale = useStale();
 const writes = useLibraryWrites(() => slug);
 const NOTES: Partial<Record<typeof shelf, string[]>> = {
   errata: ["reads", "should"],
@@ -59,7 +60,7 @@ async function keep(): Promise<void> {
   if (file.value) {
     try {
       await upload(`/api/courses/${slug}/library/${kept.id}/file`, file.value, wishKey(), () => undefined);
-      await queries.invalidateQueries();
+      await stale(touched.library(slug));
     } catch (error) {
       sayWrong(wrong(error));
       return;
@@ -67,7 +68,7 @@ async function keep(): Promise<void> {
   }
   emit("close");
 }
-const chosen = (event: Event) => (file.value = (event.target as HTMLInputElement).files?.[0] ?? null);
+const chosen = (event: Event) => (file.value = takeFiles(event, true)[0] ?? null);
 </script>
 
 <template>

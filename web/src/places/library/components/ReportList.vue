@@ -2,7 +2,7 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useLibraryWrites } from "../queries";

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
+import { checkedOf } from "@/ui/field/events";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { say } from "@/ui/notice/notices";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -17,6 +19,7 @@ const { shelf, library, slug } = defineProps<{
   slug: string;
 }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const writes = useLibraryWrites(() => slug);
 const entries = computed(() => library.entries.filter((e) => e.shelf === shelf));
 /** What the weeks bring, in path order: nobody keeps it by hand. */
@@ -28,7 +31,7 @@ function sizeOf(one: Shapes["FromPath"]): string {
     : one.length_seconds
       ? t("time.minutes", { n: Math.max(1, Math.round(one.length_seconds / 60)) })
       : "";
-  return [t(`kind.${one.kind}`), size].filter(Boolean).join(" · ");
+  return [kinds.word(one.kind), size].filter(Boolean).join(" · ");
 }
 const editing = ref<Shapes["LibraryEntry"] | "new" | null>(null);
 
@@ -40,7 +43,7 @@ async function remove(entry: Shapes["LibraryEntry"]): Promise<void> {
   });
 }
 const tick = (id: number, step: number, event: Event) =>
-  writes.step.mutate({ id, step, done: (event.target as HTMLInputElement).checked });
+  writes.step.mutate({ id, step, done: checkedOf(event) });
 </script>
 
 <template>

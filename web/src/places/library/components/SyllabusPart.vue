@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath, termPath } from "@/app/addresses";
+import { itemPath, termPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -23,7 +24,7 @@ const dates = computed(() =>
       })
     : "",
 );
-const choose = (event: Event) => writes.syllabus.mutate(Number((event.target as HTMLSelectElement).value));
+const choose = (event: Event) => writes.syllabus.mutate(Number(valueOf(event)));
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
+import LoadingNote from "@/frame/LoadingNote.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useLibraryWrites, useTour } from "../queries";
 import TourParts from "./TourParts.vue";

@@ -2,7 +2,7 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath, libraryPath, standingPath, termPath } from "@/app/addresses";
+import { itemPath, libraryPath, standingPath, termPath } from "@/frame/addresses";
 
 /** The course explained by itself. */
 const { tour, slug } = defineProps<{ tour: Shapes["Tour"]; slug: string }>();

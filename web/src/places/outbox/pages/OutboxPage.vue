@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { useI18n } from "vue-i18n";
-import { client, told } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { useMe } from "@/app/queries";
-import NothingHere from "@/app/shell/NothingHere.vue";
+import { own } from "@/api/reads";
+import { useWrong } from "@/frame/writes";
+import { useMe } from "@/frame/queries";
+import NothingHere from "@/frame/NothingHere.vue";
 import { useTimes } from "@/ui/moment/zones";
 
 const REFETCH_MS = 4000;
@@ -13,8 +13,7 @@ const wrong = useWrong();
 const { data: me } = useMe();
 const times = useTimes(() => me.value?.zone ?? "");
 const { data: mails, error } = useQuery({
-  queryKey: ["outbox"],
-  queryFn: () => told(client.GET("/api/outbox")),
+  ...own.outbox(),
   refetchInterval: REFETCH_MS,
 });
 </script>

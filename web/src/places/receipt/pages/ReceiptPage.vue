@@ -2,12 +2,12 @@
 import { useQuery } from "@tanstack/vue-query";
 import { useI18n } from "vue-i18n";
 import { useRoute } from "vue-router";
-import { client, told } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { itemPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { lateWords } from "@/places/week/model/states";
+import { own } from "@/api/reads";
+import { useWrong } from "@/frame/writes";
+import { itemPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { lateWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 
@@ -15,10 +15,7 @@ const { number } = defineProps<{ number: string }>();
 const { t } = useI18n();
 const route = useRoute();
 const wrong = useWrong();
-const { data: receipt, error } = useQuery({
-  queryKey: ["receipt", () => number],
-  queryFn: () => told(client.GET("/api/receipts/{number}", { params: { path: { number } } })),
-});
+const { data: receipt, error } = useQuery(own.receipt(() => number));
 const times = useTimes(() => receipt.value?.zone ?? "");
 </script>
 

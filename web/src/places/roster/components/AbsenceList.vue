@@ -1,20 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
-import { client, told } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
-import { useRosterWrites } from "../queries";
+import { useAbsences, useRosterWrites } from "../queries";
 
 /** What students said of classes they missed; the unread stand first. */
 const { slug, zone } = defineProps<{ slug: string; zone: string }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
-const { data: rows } = useQuery({
-  queryKey: ["absences", () => slug],
-  queryFn: () => told(client.GET("/api/courses/{slug}/absences", { params: { path: { slug } } })),
-});
+const { data: rows } = useAbsences(() => slug);
 const { seen } = useRosterWrites(() => slug);
 const unread = computed(() => (rows.value ?? []).filter((r) => !r.seen_at));
 </script>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { itemPath, modulePath, rosterPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { tileOf } from "@/places/week/model/states";
+import { useWrong } from "@/frame/writes";
+import { itemPath, modulePath, rosterPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { tileOf } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 import MarkDialog, { type Marking } from "../components/MarkDialog.vue";
@@ -51,8 +52,7 @@ function open(row: Row, item: Shapes["ItemRef"], cell: Cell): void {
   };
 }
 const most = ref(ROWS);
-const toModule = (event: Event) =>
-  void router.push(modulePath(slug, Number((event.target as HTMLSelectElement).value)));
+const toModule = (event: Event) => void router.push(modulePath(slug, Number(valueOf(event))));
 </script>
 
 <template>

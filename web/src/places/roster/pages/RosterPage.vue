@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { itemPath, modulePath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { useSheetModules } from "@/app/queries";
+import { useWrong } from "@/frame/writes";
+import { itemPath, modulePath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { useSheetModules } from "@/frame/queries";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import AbsenceList from "../components/AbsenceList.vue";
@@ -16,7 +17,7 @@ import MoreRows from "../components/MoreRows.vue";
 import { ROWS } from "../components/rows";
 import { useRoster } from "../queries";
 
-const AllowanceDialog = defineAsyncComponent(() => import("@/places/setup/components/AllowanceDialog.vue"));
+const AllowanceDialog = defineAsyncComponent(() => import("@/items/components/AllowanceDialog.vue"));
 
 /** The class: who is where, who is stuck on what and since when. Filters stand in the address. */
 const { slug } = defineProps<{ slug: string }>();
@@ -51,7 +52,7 @@ const groupNames = (ids: number[]) =>
     .join(", ");
 
 function filter(name: string, event: Event): void {
-  const value = (event.target as HTMLInputElement).value;
+  const value = valueOf(event);
   void router.replace({ query: { ...route.query, [name]: value || undefined } });
 }
 </script>

@@ -1,29 +1,29 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
+import { valueOf } from "@/ui/field/events";
 import { useQuery } from "@tanstack/vue-query";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
-import { client, told } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { itemPath, searchPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
+import { coursePath } from "@/api/reads";
+import { useWrong } from "@/frame/writes";
+import { itemPath, searchPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
 import { snippetParts } from "../snippet";
 
 /** What was found in the course, the best first; arrow keys go along the list. */
 const { slug, text } = defineProps<{ slug: string; text: string }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const router = useRouter();
 const wrong = useWrong();
 const { data: found, error } = useQuery({
-  queryKey: ["search", () => slug, () => text],
-  queryFn: () =>
-    told(client.GET("/api/courses/{slug}/search", { params: { path: { slug }, query: { q: text } } })),
+  ...coursePath(() => slug).search(() => text),
   placeholderData: (before) => before,
 });
 
 /** On a phone the field stands here, for want of room in the bar. */
-const typed = (event: Event) =>
-  void router.replace(searchPath(slug, (event.target as HTMLInputElement).value));
+const typed = (event: Event) => void router.replace(searchPath(slug, valueOf(event)));
 
 function move(by: number, event: KeyboardEvent): void {
   const links = [...document.querySelectorAll<HTMLElement>("[data-hit] a")];
@@ -59,7 +59,7 @@ function move(by: number, event: KeyboardEvent): void {
       >
         <RouterLink :to="itemPath(slug, hit.item.id)" class="font-semibold">{{ hit.item.title }}</RouterLink>
         <span class="ml-2 text-[13.5px] text-soft">
-          {{ t(`kind.${hit.kind}`) }} ·
+          {{ kinds.word(hit.kind) }} ·
           {{ t(found.dated ? "item.stepWeek" : "item.stepModule", { n: hit.item.step }) }}
           <template v-if="hit.locked"> · {{ t("state.locked") }}</template>
           <template v-if="hit.hidden"> · {{ t("size.draft") }}</template>

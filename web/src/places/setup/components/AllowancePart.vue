@@ -3,18 +3,18 @@ import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
-import { useAllowances, useSetupWrites } from "../queries";
-import AllowanceDialog from "./AllowanceDialog.vue";
+import { useAllowances, useAllowanceWrites } from "@/items/queries";
+import AllowanceDialog from "@/items/components/AllowanceDialog.vue";
 
 const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
 const { t } = useI18n();
 const times = useTimes(() => schedule.zone);
 const { data } = useAllowances(() => slug);
-const writes = useSetupWrites(() => slug);
+const writes = useAllowanceWrites(() => slug);
 const adding = ref(false);
 
 function words(one: Shapes["AllowanceOut"]): string {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
+import { valueOf } from "@/ui/field/events";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -11,14 +13,18 @@ const beat = defineModel<Beat>({ required: true });
 const { categories } = defineProps<{ categories: string[] }>();
 const emit = defineEmits<{ remove: [] }>();
 const { t, locale } = useI18n();
-const KINDS = ["page", "link", "file", "assignment", "acknowledgement"] as const;
+const kinds = useKinds();
+const offered = computed(() => kinds.offered.value.filter((kind) => !kind.heading));
 const MONDAY = Date.UTC(2024, 0, 1);
 const weekdays = computed(() => {
   const format = new Intl.DateTimeFormat(locale.value, { weekday: "short", timeZone: "UTC" });
   return Array.from({ length: 7 }, (_, n) => format.format(MONDAY + n * 86_400_000));
 });
 const set = (change: Partial<Beat>): void => void (beat.value = { ...beat.value, ...change });
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
+function choose(code: string): void {
+  const found = offered.value.find((kind) => kind.code === code);
+  if (found) set({ kind: found.code });
+}
 const numberOf = (event: Event): number => Number(valueOf(event)) || 0;
 
 function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
@@ -31,13 +37,8 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
   <li class="beat">
     <div class="grid gap-2 sm:grid-cols-[130px_minmax(0,1fr)_150px_80px_80px_140px]">
       <UiField v-slot="{ field }" :label="t('rhythm.kind')">
-        <select
-          :id="field"
-          class="field"
-          :value="beat.kind"
-          @change="set({ kind: valueOf($event) as Beat['kind'] })"
-        >
-          <option v-for="kind in KINDS" :key="kind" :value="kind">{{ t(`kind.${kind}`) }}</option>
+        <select :id="field" class="field" :value="beat.kind" @change="choose(valueOf($event))">
+          <option v-for="one in offered" :key="one.code" :value="one.code">{{ one.word }}</option>
         </select>
       </UiField>
       <UiInput :label="t('rhythm.itemTitle')" :value="beat.title" required @set="(v) => set({ title: v })" />

@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { useLayoutWrites } from "@/places/week/queries";
+import { useLayoutWrites } from "@/items/queries";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";

@@ -2,7 +2,7 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
-import { setupPath } from "@/app/addresses";
+import { setupPath } from "@/frame/addresses";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";

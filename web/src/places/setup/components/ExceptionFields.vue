@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -14,7 +15,6 @@ const NONE = "";
 const OWN = "own hours";
 const FIRST: Slot = { on: "*", start: "10:00", end: "11:00", place: "" };
 
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 const kindOf = (one: DayException): string => (one.slots?.length ? OWN : (one.day_type ?? NONE));
 
 function change(n: number, fields: Partial<DayException>): void {

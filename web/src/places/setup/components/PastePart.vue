@@ -2,8 +2,8 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { useLayoutWrites } from "@/places/week/queries";
+import { useWrong } from "@/frame/writes";
+import { useLayoutWrites } from "@/items/queries";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -24,7 +25,6 @@ const exceptions = computed({
 });
 
 const set = (change: Partial<Pattern>): void => void (pattern.value = { ...pattern.value, ...change });
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 
 function setSlot(n: number, change: Partial<Slot>): void {
   set({ slots: slots.value.map((s, at) => (at === n ? { ...s, ...change } : s)) });

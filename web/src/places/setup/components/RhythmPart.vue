@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { copyOf } from "@/api/copy";
 import { computed, reactive, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
-import { useLayoutWrites } from "@/places/week/queries";
+import { useWrong } from "@/frame/writes";
+import { useLayoutWrites } from "@/items/queries";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
@@ -64,7 +65,7 @@ function take(one: Shapes["RhythmIn"] | null): void {
     last: steps.last ?? 15,
     firstClass: steps.first_class ?? 1,
     sections: (steps.sections ?? []).map((s) => `${s.label} ${s.topic ?? ""}`.trim()).join("\n"),
-    beats: JSON.parse(JSON.stringify(one.beats)) as Beat[],
+    beats: copyOf(one.beats),
   });
 }
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiCheck from "@/ui/field/UiCheck.vue";
@@ -10,7 +11,6 @@ const { weekdays } = defineProps<{ weekdays: string[] }>();
 const { t } = useI18n();
 const rotation = computed(() => pattern.value.rotation ?? null);
 const schoolDays = computed(() => rotation.value?.school_days ?? []);
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 
 function setWaits(waits: boolean): void {
   if (rotation.value) pattern.value = { ...pattern.value, rotation: { ...rotation.value, waits } };

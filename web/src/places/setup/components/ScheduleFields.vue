@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { checkedOf, chosenOf, valueOf } from "@/ui/field/events";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useWrong } from "@/api/writes";
+import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import UiInput from "@/ui/field/UiInput.vue";
@@ -24,7 +25,6 @@ const fresh = computed(() => missing(form.value.breaks, offered.value));
 const zones = Intl.supportedValuesOf("timeZone");
 
 const set = (change: Partial<Form>): void => void (form.value = { ...form.value, ...change });
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 function setBreak(n: number, change: Partial<Shapes["Break"]>): void {
   set({ breaks: form.value.breaks.map((b, at) => (at === n ? { ...b, ...change } : b)) });
 }
@@ -122,7 +122,7 @@ const setPattern = (n: number, pattern: Pattern): void =>
           :id="field"
           class="field"
           :value="form.date_order"
-          @change="set({ date_order: valueOf($event) as Form['date_order'] })"
+          @change="set({ date_order: chosenOf($event, ['month_first', 'day_first']) })"
         >
           <option value="month_first">{{ t("paste.month_first") }}</option>
           <option value="day_first">{{ t("paste.day_first") }}</option>
@@ -156,7 +156,7 @@ const setPattern = (n: number, pattern: Pattern): void =>
           ><input
             type="checkbox"
             :checked="pause.takes_week_number"
-            @change="setBreak(n, { takes_week_number: ($event.target as HTMLInputElement).checked })"
+            @change="setBreak(n, { takes_week_number: checkedOf($event) })"
           />
           {{ t("setup.numbered") }}</label
         >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
 import { useI18n } from "vue-i18n";
 import type { Slot } from "../model/schedule";
 
@@ -6,7 +7,7 @@ import type { Slot } from "../model/schedule";
 const slot = defineModel<Slot>({ required: true });
 const { t } = useI18n();
 const set = (name: "start" | "end" | "place", event: Event): void =>
-  void (slot.value = { ...slot.value, [name]: (event.target as HTMLInputElement).value });
+  void (slot.value = { ...slot.value, [name]: valueOf(event) });
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
@@ -7,6 +8,7 @@ import { useTimes } from "@/ui/moment/zones";
 /** The term as the rhythm would fill it: weeks down, its items beside their moments. */
 const { stamping, weeks } = defineProps<{ stamping: Shapes["Stamping"]; weeks: number[] }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const times = useTimes(() => stamping.zone);
 const rows = computed(() =>
   weeks
@@ -42,7 +44,7 @@ const rows = computed(() =>
             <span class="min-w-0"
               >{{ item.title }}
               <span class="text-soft"
-                >· {{ t(`kind.${item.kind}`) }}<template v-if="item.part"> · {{ item.part }}</template></span
+                >· {{ kinds.word(item.kind) }}<template v-if="item.part"> · {{ item.part }}</template></span
               ></span
             >
             <span class="figures text-soft">{{ item.opens ? times.moment(item.opens) : "" }}</span>

@@ -1,3 +1,4 @@
+import { copyOf } from "@/api/copy";
 import type { Shapes } from "@/api/client";
 
 export type Form = Shapes["ScheduleIn"];
@@ -20,7 +21,7 @@ export function formOf(found: Shapes["Schedule"]): Form {
     date_order: found.date_order,
     breaks: found.breaks.map((b) => ({ ...b })),
     patterns: found.patterns.length
-      ? found.patterns.map((p) => JSON.parse(JSON.stringify(p)) as Pattern)
+      ? copyOf(found.patterns)
       : [{ section_id: null, slots: [], rotation: null, exceptions: [] }],
   };
 }

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from "vue";
 import { useI18n } from "vue-i18n";
-import { useWrong } from "@/api/writes";
-import { setupPath } from "@/app/addresses";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import PartLine from "@/app/shell/PartLine.vue";
+import { useWrong } from "@/frame/writes";
+import { setupPath } from "@/frame/addresses";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import PartLine from "@/frame/PartLine.vue";
 import { useCheck, useSchedule } from "../queries";
 
 const PARTS = {

@@ -4,8 +4,9 @@ import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRoute, useRouter } from "vue-router";
 import { signIn } from "@/api/account";
-import { client, Problem, told } from "@/api/client";
-import { forgetWhatWasOpened } from "@/app/offline/keeping";
+import { Problem } from "@/api/client";
+import { general } from "@/api/reads";
+import { forgetWhatWasOpened } from "@/frame/keeping";
 import UiButton from "@/ui/button/UiButton.vue";
 
 const TOO_MANY = 429;
@@ -17,10 +18,7 @@ const name = ref("");
 const password = ref("");
 const wrong = ref("");
 const busy = ref(false);
-const { data: people } = useQuery({
-  queryKey: ["demo-people"],
-  queryFn: () => told(client.GET("/api/sign-in/demo-people")),
-});
+const { data: people } = useQuery(general.demoPeople());
 
 async function enter(as: string, secret: string): Promise<void> {
   busy.value = true;

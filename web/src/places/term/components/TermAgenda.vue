@@ -2,9 +2,9 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { wallAfter } from "@/places/week/model/lanes";
-import { effortWords, stateWord } from "@/places/week/model/states";
-import { classWords } from "@/app/classes";
+import { wallAfter } from "@/items/model/lanes";
+import { effortWords, stateWord } from "@/items/model/states";
+import { classWords } from "@/frame/classes";
 import { useTimes } from "@/ui/moment/zones";
 import UiButton from "@/ui/button/UiButton.vue";
 import { agendaOf } from "../model/agenda";

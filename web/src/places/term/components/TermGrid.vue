@@ -3,10 +3,10 @@ import { computed, onMounted, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { stepPath } from "@/app/addresses";
-import { classWords } from "@/app/classes";
+import { stepPath } from "@/frame/addresses";
+import { classWords } from "@/frame/classes";
 import { useTimes } from "@/ui/moment/zones";
-import { effortWords } from "@/places/week/model/states";
+import { effortWords } from "@/items/model/states";
 import { daysBetween } from "../model/months";
 import MapEntry from "./MapEntry.vue";
 

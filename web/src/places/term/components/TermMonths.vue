@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { classWords } from "@/app/classes";
+import { classWords } from "@/frame/classes";
 import { useTimes } from "@/ui/moment/zones";
 import { monthsOf } from "../model/months";
 import MapEntry from "./MapEntry.vue";

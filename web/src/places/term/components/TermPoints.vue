@@ -3,8 +3,8 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
-import { stateWord, type Row } from "@/places/week/model/states";
+import { itemPath } from "@/frame/addresses";
+import { stateWord } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import { byWeek } from "../model/months";
 
@@ -14,7 +14,7 @@ const { t } = useI18n();
 const times = useTimes(() => term.zone);
 const weeks = computed(() => byWeek(term.counted));
 const said = (row: Shapes["Points"]): string =>
-  row.state ? stateWord({ ...row, points: Number(row.points) } as unknown as Row, t, times.value) : "";
+  row.state ? stateWord({ ...row, points: Number(row.points) }, t, times.value) : "";
 </script>
 
 <template>

@@ -2,12 +2,12 @@
 import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { useWrong } from "@/api/writes";
-import { setupPath, termPath } from "@/app/addresses";
-import { useRibbon } from "@/app/queries";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { useSaid } from "@/places/week/said";
+import { useWrong } from "@/frame/writes";
+import { setupPath, termPath } from "@/frame/addresses";
+import { useRibbon } from "@/frame/queries";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { useSaid } from "@/items/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import MapEntry from "../components/MapEntry.vue";

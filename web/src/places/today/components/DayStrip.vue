@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { effortWords } from "@/places/week/model/states";
+import { effortWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 
 /** Seven days: what is planned against one's own minutes. */

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
-import { effortWords, startedWords, tileOf } from "@/places/week/model/states";
+import { itemPath } from "@/frame/addresses";
+import { effortWords, startedWords, tileOf } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
@@ -24,6 +25,7 @@ const {
   later?: boolean;
 }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const times = useTimes(() => row.zone);
 const effort = computed(() => {
   const part = effortWords(row.minutes, t);
@@ -43,7 +45,7 @@ const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" 
       <RouterLink :to="itemPath(row.slug, row.item.id)" class="name" data-today>{{
         row.item.title
       }}</RouterLink>
-      <span class="code">{{ row.code }} · {{ t(`kind.${row.kind}`) }}</span>
+      <span class="code">{{ row.code }} · {{ kinds.word(row.kind) }}</span>
       <span v-if="begun" class="code">{{ startedWords(row.started, t) }}</span>
       <span v-if="row.waits_for.length" class="code"
         >{{ t("today.locked", { items: row.waits_for.map((w) => w.title).join(", ") }) }}

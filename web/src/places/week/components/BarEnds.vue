@@ -3,7 +3,7 @@ import { computed, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useTimes } from "@/ui/moment/zones";
-import { drawSpan, laneOf } from "../model/lanes";
+import { drawSpan, laneOf } from "@/items/model/lanes";
 
 /** Handles on both ends of a bar: dragged by whole days, or moved by the arrow keys. */
 type End = "opens" | "due";

@@ -3,9 +3,9 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { classPath } from "@/app/addresses";
+import { classPath } from "@/frame/addresses";
 import { useTimes } from "@/ui/moment/zones";
-import { drawMeeting } from "../model/lanes";
+import { drawMeeting } from "@/items/model/lanes";
 
 /** The classes of a week, each where it stands over the days; on narrow screens by their names. */
 const { classes, slug, firstDay, zone, now, upcoming } = defineProps<{

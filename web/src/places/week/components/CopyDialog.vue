@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
-import { useShelf } from "@/app/queries";
+import { useShelf } from "@/frame/queries";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
-import { useCopySource, useLayoutWrites } from "../queries";
-import { useSaid } from "../said";
+import { useCopySource, useLayoutWrites } from "@/items/queries";
+import { useSaid } from "@/items/said";
 
 /** Bring a module, or one item, into this week; from this course or another one of yours. */
 const { slug, week, modules } = defineProps<{

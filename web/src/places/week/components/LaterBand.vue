@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/app/addresses";
+import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
-import { effortWords, tileOf } from "../model/states";
+import { effortWords, tileOf } from "@/items/model/states";
 
 const { later, slug, zone } = defineProps<{ later: Shapes["Later"]; slug: string; zone: string }>();
 const { t } = useI18n();

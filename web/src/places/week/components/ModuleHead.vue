@@ -5,9 +5,9 @@ import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
-import { useLayoutWrites } from "../queries";
-import { useSaid } from "../said";
-import ConditionsDialog from "./ConditionsDialog.vue";
+import { useLayoutWrites } from "@/items/queries";
+import { useSaid } from "@/items/said";
+import ConditionsDialog from "@/items/components/ConditionsDialog.vue";
 import TitleField from "./TitleField.vue";
 
 const { module, slug, canLayOut } = defineProps<{

@@ -5,8 +5,8 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
-import { useCopySource, useLayoutWrites } from "../queries";
-import { useSaid } from "../said";
+import { useCopySource, useLayoutWrites } from "@/items/queries";
+import { useSaid } from "@/items/said";
 
 /** Put an item into another module, with its dates or without. */
 const { slug, item, dated } = defineProps<{

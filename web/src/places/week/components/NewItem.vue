@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { useKinds, type Kind } from "@/frame/kinds";
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
-import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
-import { useLayoutWrites } from "../queries";
-import { useSaid } from "../said";
+import { useLayoutWrites } from "@/items/queries";
+import { useSaid } from "@/items/said";
 
 const { slug, moduleId, partId, part } = defineProps<{
   slug: string;
@@ -16,20 +16,9 @@ const emit = defineEmits<{ made: [id: number] }>();
 const { t } = useI18n();
 const writes = useLayoutWrites(() => slug);
 const said = useSaid(() => slug);
-const KINDS: Shapes["ItemIn"]["kind"][] = [
-  "page",
-  "video",
-  "audio",
-  "slides",
-  "file",
-  "link",
-  "assignment",
-  "acknowledgement",
-  "offline",
-  "heading",
-];
+const kinds = useKinds();
 const open = ref(false);
-const kind = ref<Shapes["ItemIn"]["kind"]>("page");
+const kind = ref<Kind>("page");
 const title = ref("");
 const vFocus = { mounted: (el: HTMLElement) => el.focus() };
 
@@ -51,7 +40,7 @@ async function make(): Promise<void> {
     @keydown.esc="open = false"
   >
     <select v-model="kind" class="field !w-auto" :aria-label="t('layout.kind')">
-      <option v-for="name in KINDS" :key="name" :value="name">{{ t(`kind.${name}`) }}</option>
+      <option v-for="one in kinds.offered.value" :key="one.code" :value="one.code">{{ one.word }}</option>
     </select>
     <input
       v-model="title"

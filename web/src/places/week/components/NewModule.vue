@@ -2,8 +2,8 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
-import { useLayoutWrites } from "../queries";
-import { useSaid } from "../said";
+import { useLayoutWrites } from "@/items/queries";
+import { useSaid } from "@/items/said";
 import CopyDialog from "./CopyDialog.vue";
 import TitleField from "./TitleField.vue";
 

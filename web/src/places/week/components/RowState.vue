@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { gradePath, itemPath } from "@/app/addresses";
+import { gradePath, itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
-import { stateDetail, stateWord, tileOf, type Row } from "../model/states";
+import { stateDetail, stateWord, tileOf, type Row } from "@/items/model/states";
 
 /** Tile, state words and the one next action of an item. */
 const { row, slug, zone, now, main } = defineProps<{
@@ -17,6 +18,7 @@ const { row, slug, zone, now, main } = defineProps<{
   main: boolean;
 }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const times = useTimes(() => zone);
 const word = computed(() => stateWord(row, t, times.value));
 const detail = computed(() => stateDetail(row, t, times.value, now));
@@ -41,7 +43,7 @@ const count = computed(() => row.of_class);
       </span>
     </span>
     <UiButton
-      v-if="row.kind === 'assignment' && row.points"
+      v-if="kinds.kindOf(row.kind)?.takes_hand_ins && row.points"
       :to="gradePath(slug, row.id)"
       :aria-label="`${t('action.gradeNone')}: ${row.title}`"
     >

@@ -2,9 +2,9 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useRibbon } from "@/app/queries";
+import { useRibbon } from "@/frame/queries";
 import { useTimes } from "@/ui/moment/zones";
-import { effortWords } from "../model/states";
+import { effortWords } from "@/items/model/states";
 
 const { sheet, slug } = defineProps<{ sheet: Shapes["Sheet"]; slug: string }>();
 const { data: ribbon } = useRibbon(() => slug);

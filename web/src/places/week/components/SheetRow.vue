@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { useKinds } from "@/frame/kinds";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { itemPath } from "@/app/addresses";
-import type { Row } from "../model/states";
-import { effortWords } from "../model/states";
+import { itemPath } from "@/frame/addresses";
+import type { Row } from "@/items/model/states";
+import { effortWords } from "@/items/model/states";
 import RowState from "./RowState.vue";
 import SpanLanes from "./SpanLanes.vue";
 
@@ -28,8 +29,9 @@ const {
   note?: string;
 }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const facts = computed(() => {
-  const parts = [t(`kind.${row.kind}`)];
+  const parts = [kinds.word(row.kind)];
   if (note) parts.unshift(note);
   if (row.pages) parts.push(t("slides.pages", { n: row.pages }, row.pages));
   if (row.minutes) parts.push(effortWords(row.minutes, t));
@@ -42,7 +44,12 @@ const facts = computed(() => {
 </script>
 
 <template>
-  <div v-if="row.kind === 'heading'" class="heading" :class="{ hidden_: !row.published }" :data-item="row.id">
+  <div
+    v-if="kinds.kindOf(row.kind)?.heading"
+    class="heading"
+    :class="{ hidden_: !row.published }"
+    :data-item="row.id"
+  >
     <slot name="number" />
     <slot name="title"
       ><h3>{{ row.title }}</h3></slot

@@ -2,8 +2,8 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { useTimes } from "@/ui/moment/zones";
-import { drawSpan } from "../model/lanes";
-import type { Row } from "../model/states";
+import { drawSpan } from "@/items/model/lanes";
+import type { Row } from "@/items/model/states";
 
 /** One item's span over the seven days; `mini` is the one-line form for narrow screens. */
 const {

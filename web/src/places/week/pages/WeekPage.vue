@@ -2,18 +2,18 @@
 import { computed, defineAsyncComponent } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
-import { useWrong } from "@/api/writes";
-import { itemPath } from "@/app/addresses";
-import { useRibbon } from "@/app/queries";
-import LoadingNote from "@/app/shell/LoadingNote.vue";
-import NothingHere from "@/app/shell/NothingHere.vue";
-import { useKeys } from "@/app/shell/shortcuts";
+import { useWrong } from "@/frame/writes";
+import { itemPath } from "@/frame/addresses";
+import { useRibbon } from "@/frame/queries";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { useKeys } from "@/frame/shortcuts";
 import { useTimes } from "@/ui/moment/zones";
 import ClassRow from "../components/ClassRow.vue";
 import LaterBand from "../components/LaterBand.vue";
 import SheetHead from "../components/SheetHead.vue";
 import StudentRows from "../components/StudentRows.vue";
-import { nowShare } from "../model/lanes";
+import { nowShare } from "@/items/model/lanes";
 import { useSheet } from "../queries";
 
 const TeacherRows = defineAsyncComponent(() => import("../components/TeacherRows.vue"));

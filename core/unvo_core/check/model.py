@@ -1,0 +1,177 @@
+"""What is checked, and what a finding says."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import datetime, time
+from enum import StrEnum
+from fractions import Fraction
+from functools import cached_property
+
+from unvo_core.grading.totals import Category
+from unvo_core.path.conditions import surely_awaited
+from unvo_core.path.model import PathItem
+from unvo_core.schedule.calendar import Calendar
+from unvo_core.schedule.spans import Span
+from unvo_core.terms.written_dates import Order
+
+
+class Severity(StrEnum):
+    """'wrong' is a contradiction; 'doubtful' is likely a slip; 'notice' may well be meant."""
+
+    WRONG = "wrong"
+    DOUBTFUL = "doubtful"
+    NOTICE = "notice"
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Where a finding belongs: 'item', 'module', 'category', 'course', 'week', 'graded', 'text'."""
+
+    kind: str
+    id: int
+
+
+@dataclass(frozen=True, slots=True)
+class Fix:
+    """A change that settles a finding. `kind` names it, `values` are its particulars.
+
+    set_moments {name: aware instant or None}; publish; drop_condition {on: item id};
+    practice; set_weights {category id: percent}; set_category {category_id}; drop_graded;
+    set_drops {lowest, highest}; rename {title}; set_place {place};
+    move_item {module: id, week} with its dates; replace_text {start, end, text}.
+    """
+
+    kind: str
+    place: Place
+    values: Mapping[str, object] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finding:
+    """`params` fill the sentence that the caller keeps for `code`."""
+
+    code: str
+    severity: Severity
+    place: Place
+    params: Mapping[str, object] = field(default_factory=dict)
+    fix: Fix | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CheckedItem:
+    """An item as it stands on the path, with what its readers see of it.
+
+    `counts`: it has a place in the gradebook and is not practice. `live`: held as a class.
+    `exam`: held at a set time, on paper or live.
+    """
+
+    path: PathItem
+    title: str
+    kind: str
+    published: bool = True
+    points: Fraction | None = None
+    counts: bool = False
+    minutes: int = 0
+    live: bool = False
+    exam: bool = False
+    place: str = ""
+    system_due: datetime | None = None
+    unresolved: tuple[str, ...] = ()
+
+    @property
+    def id(self) -> int:
+        return self.path.id
+
+    @property
+    def module_id(self) -> int:
+        return self.path.module_id
+
+    @property
+    def span(self) -> Span:
+        return self.path.span
+
+    @property
+    def required(self) -> bool:
+        return self.path.required
+
+    @property
+    def awaited(self) -> tuple[int, ...]:
+        """The items without which it never opens."""
+        return surely_awaited(self.path.whens)
+
+
+@dataclass(frozen=True, slots=True)
+class CheckedModule:
+    id: int
+    title: str
+    week: int | None
+    published: bool = True
+
+
+@dataclass(frozen=True, slots=True)
+class Link:
+    """A link in a text, by character. `item_id` when it leads to an item; `gone` when to nothing."""
+
+    start: int
+    end: int
+    item_id: int | None = None
+    gone: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Prose:
+    """A text that readers see, plain, with its links; `item_id` is the item that it belongs to."""
+
+    id: int
+    item_id: int
+    title: str
+    text: str
+    links: tuple[Link, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Ghost:
+    """Graded, but on no path: `item_id` is gone or was taken off."""
+
+    graded_id: int
+    title: str
+    has_scores: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class CheckedCourse:
+    """Everything the date check reads. `items` in path order; `categories` with an entry for each item that counts in
+    them.
+
+    `earlier`: the term of the course that this one was copied from, and with it its texts.
+    """
+
+    calendar: Calendar
+    items: tuple[CheckedItem, ...]
+    modules: tuple[CheckedModule, ...]
+    categories: tuple[Category, ...] = ()
+    proses: tuple[Prose, ...] = ()
+    ghosts: tuple[Ghost, ...] = ()
+    default_due_time: time = time(23, 59)
+    credits: Fraction = Fraction(0)
+    date_order: Order = "month_first"
+    earlier: Calendar | None = None
+
+    @cached_property
+    def category_of(self) -> dict[int, int]:
+        """Item -> the category in which it counts."""
+        return {e.item_id: c.id for c in self.categories for e in c.entries}
+
+    @cached_property
+    def item_by_id(self) -> dict[int, CheckedItem]:
+        return {i.id: i for i in self.items}
+
+    def is_shown(self, item: CheckedItem) -> bool:
+        """Whether students see it: it is published, and so is its module."""
+        return item.published and self.module_by_id[item.module_id].published
+
+    @cached_property
+    def module_by_id(self) -> dict[int, CheckedModule]:
+        return {m.id: m for m in self.modules}

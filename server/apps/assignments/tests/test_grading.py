@@ -1,0 +1,109 @@
+"""Grading over the API: score, late rule, held and released, two graders at once, history by trigger."""
+
+from __future__ import annotations
+
+from django.apps import apps
+from django.db import connection
+from django.test import override_settings
+from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+
+from apps.courses.models import Enrolment
+from apps.gradebook.models import Score
+
+LOOP = "Field book: campus loop"
+
+
+class Grading(DemoCase):
+    def setUp(self) -> None:
+        self.student, self.teacher = Caller(KEEPS_UP), Caller(INSTRUCTOR)
+        self.work = self.path(LOOP, f"/hand-ins/{self.student.person.pk}")
+
+    def hand_in(self, clock: str = "2026-10-07T12:00:00-05:00") -> None:
+        with override_settings(FIXED_CLOCK=clock):
+            self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "Pages 1 to 4", "comment": ""})
+            self.assertEqual(self.student.send("POST", self.path(LOOP, "/hand-in")).status_code, 200)
+
+    def score(self, raw: str, seen: int = 0, who: Caller | None = None, comment: str = "") -> object:
+        body = {"attempt": 1, "raw": raw, "comment": comment, "seen_version": seen}
+        return (who or self.teacher).send("PUT", self.work + "/score", body)
+
+    def row(self) -> dict:
+        return self.student.get(self.path(LOOP)).json()["row"]
+
+    def test_a_late_score_is_arithmetic(self) -> None:
+        """28 given of 30, 14 hours late at 10 % a day: 25 counts."""
+        self.hand_in("2026-10-12T00:01:00-05:00")
+        kept = self.score("28").json()
+        self.assertEqual((kept["raw"], kept["late_units"], kept["deduction"], kept["counts"]), ("28", 1, "3", "25"))
+
+    def test_held_scores_come_out_for_all_at_once(self) -> None:
+        self.hand_in()
+        self.score("28", comment="Clear booking.")
+        self.assertEqual(self.row()["state"], "being_graded")
+        self.assertIsNone(self.row()["score"])
+        self.assertIsNone(self.student.get(self.path(LOOP, "/hand-in")).json()["score"])
+        released = self.teacher.send("POST", self.path(LOOP, "/release")).json()
+        self.assertEqual(released["scores"], 1)
+        self.assertEqual((self.row()["state"], self.row()["score"]), ("scored", "28"))
+        self.assertEqual(self.student.get(self.path(LOOP, "/hand-in")).json()["score"]["comment"], "Clear booking.")
+        self.refused(self.teacher.send("POST", self.path(LOOP, "/release")), 409, "release.nothing_held")
+
+    def test_a_held_score_leaks_into_no_answer_for_the_student(self) -> None:
+        self.hand_in()
+        self.score("27.25")
+        for path in (
+            self.path(LOOP),
+            self.path(LOOP, "/hand-in"),
+            "/courses/srv-110/weeks/7",
+            "/courses/srv-110/standing",
+        ):
+            self.assertNotIn("27.25", self.student.get(path).content.decode())
+
+    def test_two_graders_at_once_the_second_is_told(self) -> None:
+        self.hand_in()
+        self.assertEqual(self.score("26", who=Caller(ASSISTANT)).status_code, 200)
+        told = self.refused(self.score("28"), 409, "score.changed_meanwhile")
+        self.assertEqual((told["raw"], told["version"]), ("26.00", 1))
+        self.assertIn("Teodor Blackwater", told["detail"])
+        self.assertEqual(self.score("28", seen=1).json()["raw"], "28")
+
+    def test_figures_that_are_no_score_are_refused(self) -> None:
+        self.hand_in()
+        self.refused(self.score("-1"), 422, "score.below_zero")
+        self.refused(self.score("ninety"), 422, "score.unreadable")
+        self.refused(self.score("NaN"), 422, "score.unreadable")
+        self.refused(self.score("300"), 422, "score.above")
+        self.assertEqual(
+            Score.objects.filter(cell__person=self.student.person, cell__graded_item__item__title=LOOP).count(), 0
+        )
+
+    def test_a_comma_is_read_as_a_decimal_point(self) -> None:
+        self.hand_in()
+        self.assertEqual(self.score("22,5").json()["raw"], "22.5")
+
+    def test_nothing_changes_without_a_record_not_even_by_bulk_or_sql(self) -> None:
+        self.hand_in()
+        self.score("20")
+        events = apps.get_model("gradebook", "ScoreEvent")
+        start = events.objects.count()
+        ours = Score.objects.filter(cell__person=self.student.person, cell__graded_item__item__title=LOOP)
+        ours.update(raw=21)
+        with connection.cursor() as cursor:
+            cursor.execute("UPDATE gradebook_score SET raw = 22 WHERE id = %s", [ours.get().pk])
+        ours.delete()
+        labels = list(events.objects.order_by("pgh_id").values_list("pgh_label", "raw")[start:])
+        self.assertEqual([label for label, _ in labels], ["update", "update", "delete"])
+        first = events.objects.order_by("pgh_id")[start - 1]
+        self.assertEqual((first.pgh_label, first.pgh_context.metadata["name"]), ("insert", "Ines Varga-Oduya"))
+
+    def test_work_on_paper_is_scored_without_a_hand_in(self) -> None:
+        other = Enrolment.objects.filter(course=self.course, role="student").first()
+        path = self.path("Mid-term", f"/hand-ins/{other.person_id}/score")  # type: ignore[union-attr]
+        body = {"attempt": 1, "raw": "77", "comment": "", "seen_version": 0}
+        self.assertEqual(self.teacher.send("PUT", path, body).json()["counts"], "77")
+
+    def test_the_queue_puts_the_oldest_waiting_work_first(self) -> None:
+        rows = self.teacher.get(self.path("Set 6B: bearings of a traverse", "/hand-ins")).json()["rows"]
+        waiting = [r["handed_in_at"] for r in rows if r["state"] == "waiting"]
+        self.assertEqual(waiting, sorted(waiting))
+        self.assertEqual([r["state"] for r in rows[: len(waiting)]], ["waiting"] * len(waiting))

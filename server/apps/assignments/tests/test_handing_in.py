@@ -1,0 +1,155 @@
+"""Handing in over the API: drafts, receipts, attempts, the server's clock, the same request twice."""
+
+from __future__ import annotations
+
+import hashlib
+from io import BytesIO
+
+import pypdf
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import override_settings
+from procrastinate.contrib.django.models import ProcrastinateJob
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.files import PDF, PNG
+
+from apps.assignments.models import HandIn
+from apps.kernel.models import AnsweredRequest, AuditRecord
+from apps.notices.jobs import send_mail
+from apps.notices.models import OutboxMail
+from apps.path.models import Fact
+
+LOOP = "Field book: campus loop"
+
+
+SET_7B = "Set 7B: misclosure and precision"
+
+
+class HandingIn(DemoCase):
+    def setUp(self) -> None:
+        self.student = Caller(KEEPS_UP)
+
+    def add(self, title: str, name: str, content: bytes) -> object:
+        return self.student.send("POST", self.path(title, "/hand-in/files"), file=SimpleUploadedFile(name, content))
+
+    def hand_in(self, title: str, key: str = "") -> object:
+        return self.student.send("POST", self.path(title, "/hand-in"), key=key)
+
+    def test_the_receipt_names_every_file_with_size_and_checksum(self) -> None:
+        self.add(LOOP, "page 1.png", PNG)
+        self.add(LOOP, "computation.pdf", PDF)
+        self.student.send(
+            "PUT", self.path(LOOP, "/hand-in"), {"text": "Closed at 1 : 6 930", "comment": "Rain on leg CD"}
+        )
+        receipt = self.hand_in(LOOP).json()
+        files = {f["name"]: (f["size"], f["sha256"]) for f in receipt["files"]}
+        self.assertEqual(files["page 1.png"], (len(PNG), hashlib.sha256(PNG).hexdigest()))
+        self.assertEqual(files["computation.pdf"], (len(PDF), hashlib.sha256(PDF).hexdigest()))
+        self.assertEqual(receipt["text_sha256"], hashlib.sha256(b"Closed at 1 : 6 930").hexdigest())
+        self.assertEqual((receipt["late_seconds"], receipt["attempt"]), (0, 1))
+        again = self.student.get(f"/receipts/{receipt['number']}").json()
+        self.assertEqual(again, receipt)
+
+    def test_the_receipt_as_pdf_reads_back(self) -> None:
+        self.add(LOOP, "page 1.png", PNG)
+        receipt = self.hand_in(LOOP).json()
+        pdf = self.student.get(f"/receipts/{receipt['number']}/pdf")
+        text = " ".join(p.extract_text() for p in pypdf.PdfReader(BytesIO(pdf.content)).pages)
+        self.assertIn(receipt["number"], text)
+        self.assertIn(hashlib.sha256(PNG).hexdigest(), text.replace("\n", ""))
+        self.assertIn("Wed 7 Oct, 10:20:00", text)
+
+    @override_settings(EMAIL_BACKEND="apps.notices.outbox.OutboxBackend")
+    def test_the_receipt_goes_out_by_mail_after_the_commit(self) -> None:
+        self.add(LOOP, "page 1.png", PNG)
+        number = self.hand_in(LOOP).json()["number"]
+        job = ProcrastinateJob.objects.get(task_name="notices.send_mail")
+        send_mail(**job.args)
+        mail = OutboxMail.objects.get(to=self.student.person.email)
+        self.assertIn(number, mail.subject)
+        self.assertIn(hashlib.sha256(PNG).hexdigest(), mail.body)
+        self.assertEqual([m["subject"] for m in self.student.get("/outbox").json()], [mail.subject])
+        self.assertEqual(Caller(INSTRUCTOR).get("/outbox").json(), [])
+
+    def test_the_same_request_twice_is_one_hand_in(self) -> None:
+        self.add(LOOP, "page 1.png", PNG)
+        first, second = self.hand_in(LOOP, key="one"), self.hand_in(LOOP, key="one")
+        self.assertEqual(first.json(), second.json())
+        self.assertEqual(HandIn.objects.filter(item=self.item(LOOP), person=self.student.person).count(), 1)
+        self.assertEqual(ProcrastinateJob.objects.filter(task_name="notices.send_mail").count(), 1)
+
+    def test_one_key_can_not_stand_for_two_wishes(self) -> None:
+        path = self.path(SET_7B, "/hand-in")
+        self.student.send("PUT", path, {"text": "a", "comment": ""}, key="k")
+        answer = self.student.send("PUT", path, {"text": "b", "comment": ""}, key="k")
+        self.refused(answer, 409, "request.key_reused")
+        without = self.student.client.put(f"/api{path}", {"text": "a", "comment": ""}, content_type="application/json")
+        self.refused(without, 400, "request.key_missing")
+
+    def test_a_refused_request_leaves_its_key_free(self) -> None:
+        self.refused(self.hand_in(SET_7B, key="k"), 422, "hand_in.empty")
+        self.assertFalse(AnsweredRequest.objects.filter(key="k").exists())
+        self.student.send("PUT", self.path(SET_7B, "/hand-in"), {"text": "0.050 m", "comment": ""})
+        self.assertEqual(self.hand_in(SET_7B, key="k").status_code, 200)
+
+    def test_started_and_not_handed_in_is_shown_to_both_sides(self) -> None:
+        self.add(LOOP, "page 1.png", PNG)
+        row = self.student.get(self.path(LOOP)).json()["row"]
+        self.assertEqual((row["state"], row["started"]["files"]), ("started", 1))
+        teacher = Caller(INSTRUCTOR)
+        states = {r["person_id"]: r["state"] for r in teacher.get(self.path(LOOP, "/hand-ins")).json()["rows"]}
+        self.assertEqual(states[self.student.person.pk], "started")
+        self.assertEqual(teacher.get(self.path(LOOP)).json()["row"]["of_class"]["started"], 1)
+        self.hand_in(LOOP)
+        self.assertFalse(Fact.objects.filter(item=self.item(LOOP), kind="started").exists())
+
+    def test_attempts_are_kept_and_counted(self) -> None:
+        self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "first", "comment": ""})
+        self.hand_in(LOOP)
+        self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "second", "comment": ""})
+        self.hand_in(LOOP)
+        work = self.student.get(self.path(LOOP, "/hand-in")).json()
+        self.assertEqual([a["text"] for a in work["attempts"]], ["first", "second"])
+        self.assertEqual(work["attempts_left"], 0)
+        third = self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "third", "comment": ""})
+        self.refused(third, 409, "hand_in.no_attempt_left")
+
+    def test_a_file_can_be_taken_out_again(self) -> None:
+        file = self.add(LOOP, "wrong.png", PNG).json()["draft"]["files"][0]
+        left = self.student.send("DELETE", self.path(LOOP, f"/hand-in/files/{file['id']}"))
+        self.assertEqual(left.json()["draft"]["files"], [])
+        self.refused(
+            self.student.send("DELETE", self.path(LOOP, f"/hand-in/files/{file['id']}")), 404, "hand_in.file_gone"
+        )
+
+    def test_every_hand_in_leaves_a_record(self) -> None:
+        self.add(LOOP, "page 1.png", PNG)
+        number = self.hand_in(LOOP).json()["number"]
+        kept = AuditRecord.objects.get(action="hand_in.hand_in")
+        self.assertEqual((kept.actor, kept.after["number"]), (self.student.person, number))
+
+
+class Deadlines(DemoCase):
+    """Set 7A is due Thu 8 Oct 23:59 and closes Sun 11 Oct 23:59, both in the course's zone."""
+
+    TITLE = "Set 7A: latitudes and departures"
+
+    def hand_in_at(self, clock: str) -> object:
+        with override_settings(FIXED_CLOCK=clock):
+            return Caller(KEEPS_UP).send("POST", self.path(self.TITLE, "/hand-in"))
+
+    def test_the_last_second_of_2359_is_in_time(self) -> None:
+        self.assertEqual(self.hand_in_at("2026-10-08T23:59:59.999-05:00").json()["late_seconds"], 0)
+
+    def test_one_instant_later_is_late(self) -> None:
+        self.assertEqual(self.hand_in_at("2026-10-09T00:00:00-05:00").json()["late_seconds"], 1)
+        row = Caller(KEEPS_UP).get(self.path(self.TITLE)).json()["row"]
+        self.assertEqual((row["state"], row["late_seconds"]), ("handed_in", 1))
+
+    def test_after_it_closed_nothing_is_taken_and_the_draft_stays(self) -> None:
+        self.refused(self.hand_in_at("2026-10-12T00:00:00-05:00"), 403, "item.closed")
+        self.assertTrue(HandIn.objects.get(item=self.item(self.TITLE), person__username=KEEPS_UP).text)
+
+    def test_what_late_costs_is_told_before_handing_in(self) -> None:
+        with override_settings(FIXED_CLOCK="2026-10-09T08:00:00-05:00"):
+            work = Caller(KEEPS_UP).get(self.path(self.TITLE, "/hand-in")).json()
+        self.assertEqual((work["late_now_seconds"], work["late_now_deduction"]), (8 * 3600, "1.2"))

@@ -1,0 +1,36 @@
+from datetime import datetime
+from typing import Literal
+
+from pydantic import BaseModel
+
+
+class Finding(BaseModel):
+    """`address`: the page of this course where it can be seen and changed, '' for the course as a whole."""
+
+    key: str
+    code: str
+    severity: Literal["wrong", "doubtful", "notice"]
+    sentence: str
+    about: str
+    address: str
+    fix: str | None
+    waived: bool
+
+
+class DateCheck(BaseModel):
+    """`open`: findings that nobody has waived. `undo`: after fixes, the changes that take them back, in this order."""
+
+    findings: list[Finding]
+    open: int
+    checked_at: datetime
+    opened: bool
+    undo: list[int]
+
+
+class FixIn(BaseModel):
+    keys: list[str]
+
+
+class WaiveIn(BaseModel):
+    key: str
+    waived: bool

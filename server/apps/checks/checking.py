@@ -1,0 +1,86 @@
+"""A course as the date check reads it: constant in queries."""
+
+from __future__ import annotations
+
+import hashlib
+from fractions import Fraction
+from uuid import UUID
+
+from unvo_core.check.model import (
+    CheckedCourse,
+    CheckedItem,
+    CheckedModule,
+    Finding,
+    Ghost,
+    Prose,
+)
+from unvo_core.check.run import date_check
+
+from apps.checks.prose import file_keys_in, links_of, plain_text
+from apps.courses.public import Course
+from apps.gradebook.public import ghost_rows, setup_of
+from apps.kernel.public import existing_files
+from apps.layout.public import LaidItem, date_order_of, kind_of, latest_texts, layout, path_item
+
+
+def findings(course: Course) -> tuple[Finding, ...]:
+    return date_check(checked_course(course))
+
+
+def checked_course(course: Course) -> CheckedCourse:
+    laid, grading = layout(course), setup_of(course)
+    texts = latest_texts(course)
+    keys: set[UUID] = existing_files({k for _, html in texts.values() for k in file_keys_in(html)})
+    titles = {i: item.title for i, item in laid.items.items()}
+    proses = []
+    for item_id, (_, html) in texts.items():
+        if item_id in titles:
+            plain = plain_text(html)
+            proses.append(
+                Prose(id=item_id, item_id=item_id, title=titles[item_id], text=plain.text, links=links_of(plain, keys))
+            )
+    counting: dict[int | None, list[LaidItem]] = {}
+    for item in laid.items.values():
+        if grading.is_graded(item.id) and not item.practice:
+            counting.setdefault(grading.category_of(item.id), []).append(item)
+    return CheckedCourse(
+        calendar=laid.calendar,
+        items=tuple(_item(i, grading.is_graded(i.id)) for m in laid.all for i in m.items),
+        modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
+        categories=tuple(grading.category(c, counting.get(c.pk, ())) for c in grading.categories),
+        proses=tuple(proses),
+        ghosts=tuple(Ghost(pk, title, scored) for pk, title, scored in ghost_rows(course)),
+        default_due_time=course.default_due_time,
+        credits=Fraction(str(course.credits)),
+        date_order=date_order_of(course),
+        earlier=layout(course.copied_from).calendar if course.copied_from else None,
+    )
+
+
+def _item(item: LaidItem, graded: bool) -> CheckedItem:
+    return CheckedItem(
+        path=path_item(item),
+        title=item.title,
+        kind=item.kind,
+        published=item.published,
+        points=None if item.points is None else Fraction(str(item.points)),
+        counts=graded and not item.practice,
+        minutes=item.effort_minutes,
+        live=kind_of(item.kind).live,
+        exam=item.held_at_a_set_time and item.points is not None,
+        place=item.place or item.address,
+        unresolved=item.unresolved,
+    )
+
+
+def key_of(finding: Finding) -> str:
+    """The same finding has the same key from one check to the next, whatever stands around it."""
+    text = "|".join(
+        [
+            finding.code,
+            finding.place.kind,
+            str(finding.place.id),
+            *(f"{k}={v}" for k, v in sorted(finding.params.items())),
+        ]
+    )
+    return hashlib.sha256(text.encode()).hexdigest()

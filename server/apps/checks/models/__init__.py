@@ -1,0 +1,5 @@
+from apps.checks.models.waiver import Waiver
+
+__all__ = [
+    "Waiver",
+]

@@ -1,0 +1,49 @@
+"""What the gradebook tells of scores, as frozen values."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import datetime
+from decimal import Decimal
+
+from unvo_core.path.facts import Mark
+
+
+@dataclass(frozen=True, slots=True)
+class ShownMark:
+    """A mark as the path reads it, with the words beside it. `points` only when released."""
+
+    mark: Mark
+    points: Decimal | None = None
+    given: Decimal | None = None
+    deduction: Decimal | None = None
+    late_units: int = 0
+    comment: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class ClassMarks:
+    """`held`: how many students have a score that they can't see yet, by item. `excused`: items from which
+    somebody is excused."""
+
+    held: dict[int, int] = field(default_factory=dict)
+    excused: frozenset[int] = frozenset()
+
+
+@dataclass(frozen=True, slots=True)
+class Marks:
+    by_item: dict[int, ShownMark] = field(default_factory=dict)
+
+    def core(self) -> dict[int, Mark]:
+        return {item: shown.mark for item, shown in self.by_item.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class NewScore:
+    """A score that was let out to its student."""
+
+    course_id: int
+    item_id: int
+    at: datetime
+    points: Decimal
+    has_comment: bool

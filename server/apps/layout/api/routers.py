@@ -1,0 +1,4 @@
+from apps.layout.api import allowances, conditions, files, kinds, layout, schedule
+from apps.layout.api.router import router
+
+__all__ = ["allowances", "conditions", "files", "kinds", "layout", "router", "schedule"]

@@ -1,0 +1,133 @@
+from datetime import date
+from typing import Any
+
+from unvo_core.schedule.term import Break
+from unvo_core.terms.public_holidays import holiday_problems, holidays_between, known_places
+
+from apps.courses.public import Named, course_by_slug
+from apps.kernel.public import actor_of, refuse_problems, write
+from apps.layout.actions import set_schedule
+from apps.layout.actions.move_term import TermMove, apply_move, carried_days, plan_redate, plan_repace
+from apps.layout.actions.remove_group import remove_group
+from apps.layout.actions.set_moments import set_moments, shift_items
+from apps.layout.api import schedule_schemas as t
+from apps.layout.api import schemas as s
+from apps.layout.api.router import router
+from apps.layout.api.shapes import changed, item_ref
+from apps.layout.queries import layout
+from apps.layout.reading.refs import ref
+from apps.people.public import SignedIn
+
+LONGEST_HOLIDAY_SPAN_DAYS = 800
+
+
+ABSENT: dict[str, dict[str, Any]] = {"moment": {"days": 0, "classes": 0}, "class": {"edge": "start", "minutes": 0}}
+"""What a rule means where it does not say."""
+
+
+@router.put("/courses/{slug}/schedule", response=s.Changed)
+@write
+def edit_schedule(request: SignedIn, slug: str, payload: t.ScheduleIn) -> s.Changed:
+    wish = _wish_of(payload)
+    return changed(set_schedule.set_schedule(actor_of(request), course_by_slug(slug), wish), slug)
+
+
+def _wish_of(payload: t.ScheduleIn) -> set_schedule.ScheduleWish:
+    plain = {name: getattr(payload, name) for name in t.ScheduleIn.model_fields if name not in ("breaks", "patterns")}
+    return set_schedule.ScheduleWish(
+        **plain,
+        breaks=[Break(b.name, b.first_day, b.last_day, b.takes_week_number) for b in payload.breaks],
+        patterns=[_pattern(p) for p in payload.patterns],
+    )
+
+
+def _pattern(given: t.Pattern) -> set_schedule.PatternWish:
+    plain: dict[str, Any] = given.model_dump(mode="json")
+    for slot in [*plain["slots"], *(x for e in plain["exceptions"] for x in e["slots"])]:
+        slot["start"], slot["end"] = slot["start"][:5], slot["end"][:5]
+    return set_schedule.PatternWish(given.section_id, plain["slots"], plain["rotation"], plain["exceptions"])
+
+
+@router.get("/holidays", response=t.Holidays)
+def read_holidays(
+    request: SignedIn, country: str = "", subdivision: str = "", first: date | None = None, last: date | None = None
+) -> t.Holidays:
+    """The places that holidays are known of, and those of one place between two days."""
+    found: tuple[Break, ...] = ()
+    if country and first and last and 0 <= (last - first).days <= LONGEST_HOLIDAY_SPAN_DAYS:
+        refuse_problems(holiday_problems(country, subdivision))
+        found = holidays_between(first, last, country, subdivision)
+    return t.Holidays(
+        places={k: list(v) for k, v in known_places().items()},
+        found=[t.Break(name=b.name, first_day=b.first_day, last_day=b.last_day) for b in found],
+    )
+
+
+@router.post("/courses/{slug}/term-move/days", response=list[t.CarriedDays])
+def carry_days(request: SignedIn, slug: str, payload: t.NewTerm) -> list[t.CarriedDays]:
+    """What the days that differ (no class, another day type) are in another term; nothing is changed."""
+    found = carried_days(actor_of(request), course_by_slug(slug), **payload.model_dump())
+    return [t.CarriedDays(section_id=s, exceptions=[t.DayException(**e) for e in days]) for s, days in found]
+
+
+@router.post("/courses/{slug}/term-move/preview", response=t.TermMove)
+def preview_term_move(request: SignedIn, slug: str, payload: t.TermMoveIn) -> t.TermMove:
+    """What re-dating or repacing to this schedule would do; changes nothing."""
+    return _term_move(request, slug, payload)[0]
+
+
+@router.post("/courses/{slug}/term-move", response=s.Changed)
+@write
+def move_term(request: SignedIn, slug: str, payload: t.TermMoveIn) -> s.Changed:
+    """Re-date by rule, or repace over another length: one change with one undo."""
+    _, move = _term_move(request, slug, payload)
+    wish = _wish_of(payload.schedule)
+    return changed(apply_move(actor_of(request), course_by_slug(slug), wish, move, payload.how), slug)
+
+
+def _term_move(request: SignedIn, slug: str, payload: t.TermMoveIn) -> tuple[t.TermMove, TermMove]:
+    course, actor, wish = course_by_slug(slug), actor_of(request), _wish_of(payload.schedule)
+    if payload.how == "redate":
+        move = plan_redate(actor, course, wish, payload.landing)
+    else:
+        move = plan_repace(actor, course, wish)
+    laid = layout(course)
+    lines = [
+        t.MovedMoment(
+            item=item_ref(ref(laid, line.item_id)),
+            moment=line.moment,
+            before=line.before,
+            after=line.after,
+            notes=list(line.notes),
+        )
+        for line in move.lines
+    ]
+    return t.TermMove(zone=wish.zone, lines=lines, modules_moved=len(move.weeks)), move
+
+
+@router.put("/courses/{slug}/items/{item_id}/moments", response=s.Changed)
+@write
+def edit_moments(request: SignedIn, slug: str, item_id: int, payload: t.RulesIn) -> s.Changed:
+    wishes = {name: _wish(getattr(payload, name)) for name in t.RulesIn.model_fields}
+    return changed(set_moments(actor_of(request), course_by_slug(slug), item_id, wishes), slug)
+
+
+def _wish(given: str | t.RuleIn | None) -> str | dict[str, Any] | None:
+    if not isinstance(given, t.RuleIn):
+        return given
+    absent = ABSENT.get(given.on, {})
+    return absent | given.model_dump(exclude_none=True)
+
+
+@router.post("/courses/{slug}/shift", response=s.Changed)
+@write
+def shift(request: SignedIn, slug: str, payload: t.ShiftIn) -> s.Changed:
+    course = course_by_slug(slug)
+    return changed(shift_items(actor_of(request), course, payload.item_ids, payload.days, payload.classes), slug)
+
+
+@router.delete("/courses/{slug}/groups/{group_id}", response=Named)
+@write
+def delete_group(request: SignedIn, slug: str, group_id: int) -> Named:
+    remove_group(actor_of(request), course_by_slug(slug), group_id)
+    return Named(id=group_id, name="")

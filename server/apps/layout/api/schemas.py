@@ -1,0 +1,151 @@
+from datetime import date, datetime
+from typing import Any
+
+from pydantic import BaseModel
+
+from apps.kernel.public import File
+from apps.layout.api.codes import ChosenRuleCode, KindCode, PlainRuleCode, RuleCode
+
+Json = dict[str, Any]
+
+
+class KindOut(BaseModel):
+    """One kind of item. `rules`: the done rules that it can meet, those among them that need points included."""
+
+    code: KindCode
+    word: str
+    rules: list[PlainRuleCode]
+    file: bool
+    address: bool
+    written: bool
+    recording: bool
+    heading: bool
+    takes_hand_ins: bool
+
+
+class DoneRuleOut(BaseModel):
+    """`word`: as in 'counts as done when opened'."""
+
+    code: RuleCode
+    word: str
+    asks_percent: bool
+    needs_points: bool
+
+
+class Kinds(BaseModel):
+    """Both tables, in the order in which they are offered."""
+
+    kinds: list[KindOut]
+    rules: list[DoneRuleOut]
+
+
+class ClassMeeting(BaseModel):
+    number: int
+    day: date
+    start: datetime
+    end: datetime
+    place: str
+    day_type: str
+    moved_by_clock: bool
+
+
+class ItemRef(BaseModel):
+    id: int
+    number: int
+    title: str
+    step: str
+
+
+class DonePart(BaseModel):
+    rule: PlainRuleCode
+    percent: float = 0
+
+
+class Changed(BaseModel):
+    """A layout change that was kept: `id` is the thing, `change` can be undone."""
+
+    id: int
+    change: int
+    at: datetime
+    affected: int
+
+
+class ModuleIn(BaseModel):
+    title: str
+    week: int | None = None
+
+
+class ModuleChange(BaseModel):
+    title: str | None = None
+    in_order: bool | None = None
+    published: bool | None = None
+    objectives: list[str] | None = None
+    with_items: bool = False
+
+
+class PartIn(BaseModel):
+    title: str
+
+
+class ItemIn(BaseModel):
+    title: str
+    kind: KindCode
+    part_id: int | None = None
+
+
+class ItemChange(BaseModel):
+    title: str | None = None
+    minutes: int | None = None
+    points: float | None = None
+    no_points: bool = False
+    required: bool | None = None
+    practice: bool | None = None
+    published: bool | None = None
+    done_rule: ChosenRuleCode | None = None
+    done_percent: float | None = None
+    done_parts: list[DonePart] | None = None
+    hint: str | None = None
+    read_first: list[int] | None = None
+    length_seconds: int | None = None
+    pages: int | None = None
+    address: str | None = None
+    place: str | None = None
+
+
+class PlaceIn(BaseModel):
+    """Put the item into a part (or above all parts), before another item or at the end."""
+
+    part_id: int | None = None
+    before: int | None = None
+
+
+class IntoModule(BaseModel):
+    """Put the item at the end of another module; `with_dates`: its dates move by the weeks between."""
+
+    module_id: int
+    with_dates: bool = True
+
+
+class TextIn(BaseModel):
+    html: str
+    ask_again: bool = False
+
+
+class TextOut(BaseModel):
+    html: str
+    edition: int
+    at: datetime
+
+
+class Edition(BaseModel):
+    edition: int
+    at: datetime
+    by: str
+
+
+class Uploaded(BaseModel):
+    """`shrunk_from`: width and height of a picture that was scaled down."""
+
+    file: File
+    at: datetime
+    shrunk_from: list[int] | None = None

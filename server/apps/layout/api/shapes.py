@@ -1,0 +1,32 @@
+"""Items, classes and changes as the API tells of them."""
+
+from __future__ import annotations
+
+from unvo_core.schedule.meetings import ALL_TYPES, Meeting
+
+from apps.courses.public import course_by_slug, student_count
+from apps.kernel.public import AuditRecord
+from apps.layout.api import schemas as out
+from apps.layout.api import schemas as s
+from apps.layout.reading.refs import Ref
+
+
+def class_out(meeting: Meeting) -> out.ClassMeeting:
+    return out.ClassMeeting(
+        number=meeting.number,
+        day=meeting.day,
+        start=meeting.start,
+        end=meeting.end,
+        place=meeting.place,
+        day_type="" if meeting.day_type == ALL_TYPES else meeting.day_type,
+        moved_by_clock=meeting.moved_by_clock,
+    )
+
+
+def item_ref(found: Ref) -> out.ItemRef:
+    return out.ItemRef(id=found.id, number=found.number, title=found.title, step=found.step)
+
+
+def changed(change: AuditRecord, slug: str) -> s.Changed:
+    affected = student_count(course_by_slug(slug))
+    return s.Changed(id=change.target_id, change=change.pk, at=change.at, affected=affected)

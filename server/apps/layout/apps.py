@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class LayoutConfig(AppConfig):
+    name = "apps.layout"
+    label = "layout"

@@ -1,0 +1,36 @@
+"""What upper apps may use of layout."""
+
+from apps.layout.actions.change_item import ItemEdit, change_item
+from apps.layout.actions.change_module import ModuleEdit, change_module, place_between
+from apps.layout.actions.copy_in import CopyWish
+from apps.layout.actions.copy_in import copy_in as copy_part_in
+from apps.layout.actions.copy_layout import copy_layout, with_addresses
+from apps.layout.actions.layout_change import Edit
+from apps.layout.actions.layout_change import apply as apply_edits
+from apps.layout.actions.move_item import move_item
+from apps.layout.actions.set_conditions import drop_wait
+from apps.layout.actions.set_moments import set_moments, wall_of
+from apps.layout.actions.set_syllabus import set_syllabus
+from apps.layout.actions.undo_change import last_undoable
+from apps.layout.actions.write_text import write_text
+
+__all__ = [
+    "CopyWish",
+    "Edit",
+    "ItemEdit",
+    "ModuleEdit",
+    "apply_edits",
+    "change_item",
+    "change_module",
+    "copy_layout",
+    "copy_part_in",
+    "drop_wait",
+    "last_undoable",
+    "move_item",
+    "place_between",
+    "set_moments",
+    "set_syllabus",
+    "wall_of",
+    "with_addresses",
+    "write_text",
+]

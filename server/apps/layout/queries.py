@@ -1,0 +1,112 @@
+"""Reads of a layout: constant in queries, and kept for each version of it."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Sequence
+from typing import Any
+
+from django.db.models import OuterRef
+
+from apps.courses.public import Course, Enrolment, GroupMember, TermBreak, json_rows
+from apps.kernel.public import not_found, rows_stamp
+from apps.layout.models import Allowance, Item, ItemText, MeetingPattern, Module, Part, Syllabus
+from apps.layout.reading.facts import ALLOWANCE_FIELDS, BREAK_FIELDS, PATTERN_FIELDS, LayoutRows, layout_of
+from apps.layout.reading.persons import layout_for
+from apps.layout.reading.structure import Layout
+
+LAYOUTS_KEPT = 64
+
+
+_layouts: OrderedDict[tuple[Any, ...], Layout] = OrderedDict()
+
+
+def layout(course: Course) -> Layout:
+    """The layout of this version of the course; read from the database once a process and version."""
+    key = (course.pk, course.layout_version, course.zone, course.term_id)
+    if key not in _layouts:
+        _layouts[key] = read_layout(course)
+        while len(_layouts) > LAYOUTS_KEPT:
+            _layouts.popitem(last=False)
+    return _layouts[key]
+
+
+MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "objectives", "conditions")
+
+
+PART_FIELDS = ("id", "title", "module_id", "conditions")
+
+
+def read_layout(course: Course) -> Layout:
+    """Two queries: the items, and all that surrounds them."""
+    around = _surroundings(course)
+    modules = {row["id"]: Module(**row) for row in around["modules"]}
+    return layout_of(
+        course,
+        LayoutRows(
+            breaks=around["breaks"],
+            patterns=around["patterns"],
+            modules=list(modules.values()),
+            parts=[
+                Part(id=row["id"], title=row["title"], module=modules[row["module_id"]], conditions=row["conditions"])
+                for row in around["parts"]
+            ],
+            items=list(Item.objects.filter(course=course, removed=False).order_by("position", "id")),
+            allowances=around["allowances"],
+            group_members=around["members"],
+            sections=around["sections"],
+            syllabus=around["syllabus"],
+        ),
+    )
+
+
+def _surroundings(course: Course) -> dict[str, list[dict[str, Any]]]:
+    """Modules and parts, breaks, class patterns, allowances, groups and sections of students, the syllabus, as JSON
+    rows by one query."""
+    own = {"course_id": OuterRef("pk")}
+    parts = Part.objects.filter(module__course_id=OuterRef("pk"), module__removed=False, removed=False)
+    found = Course.objects.filter(pk=course.pk).values_list(
+        json_rows(Module.objects.filter(**own, removed=False).order_by("position", "id"), MODULE_FIELDS),
+        json_rows(parts.order_by("position", "id"), PART_FIELDS),
+        json_rows(
+            TermBreak.objects.filter(term_id=OuterRef("term_id"), removed=False).order_by("first_day"), BREAK_FIELDS
+        ),
+        json_rows(MeetingPattern.objects.filter(**own).order_by("section__number"), PATTERN_FIELDS),
+        json_rows(Allowance.objects.filter(**own, removed=False).order_by("id"), ALLOWANCE_FIELDS),
+        json_rows(GroupMember.objects.filter(group__course_id=OuterRef("pk")), ("person_id", "group_id")),
+        json_rows(Enrolment.objects.filter(**own, role=Enrolment.STUDENT), ("person_id", "section_id")),
+        json_rows(Syllabus.objects.filter(**own), ("item_id",)),
+    )
+    names = ("modules", "parts", "breaks", "patterns", "allowances", "members", "sections", "syllabus")
+    return dict(zip(names, found[0], strict=True))
+
+
+def person_layout(course: Course, person_id: int) -> Layout:
+    """The course as it is laid for one person."""
+    return layout_for(layout(course), person_id)
+
+
+def latest_text(item_id: int) -> ItemText | None:
+    return ItemText.objects.filter(item_id=item_id).order_by("-edition").first()
+
+
+def latest_texts(course: Course) -> dict[int, tuple[int, str]]:
+    """Item -> (edition, html) of its present text, for a whole course by one query."""
+    rows = ItemText.objects.filter(item__course=course, item__removed=False).order_by("item_id", "-edition")
+    return {
+        item: (edition, html)
+        for item, edition, html in rows.distinct("item_id").values_list("item_id", "edition", "html")
+    }
+
+
+def text_stamps(course_ids: Sequence[int]) -> dict[int, int]:
+    """By course, a number that changes with any of its texts."""
+    rows = ItemText.objects.filter(item__course_id__in=course_ids).values_list("item__course_id")
+    return dict(rows.annotate(n=rows_stamp("item_id", "edition", "written_at")))
+
+
+def item_row(course: Course, item_id: int) -> Item:
+    found = Item.objects.select_related("file").filter(course=course, pk=item_id, removed=False).first()
+    if found is None:
+        raise not_found("item")
+    return found

@@ -1,0 +1,5 @@
+from apps.live.models.absence import Absence
+
+__all__ = [
+    "Absence",
+]

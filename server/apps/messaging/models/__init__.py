@@ -1,3 +1,0 @@
-from apps.messaging.models.outbox_mail import OutboxMail
-
-__all__ = ["OutboxMail"]

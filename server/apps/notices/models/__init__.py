@@ -1,0 +1,5 @@
+from apps.notices.models.outbox_mail import OutboxMail
+
+__all__ = [
+    "OutboxMail",
+]

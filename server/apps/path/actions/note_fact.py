@@ -1,0 +1,45 @@
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from apps.courses.public import Course
+from apps.kernel.public import Actor, Refused, now, record
+from apps.path.models import Fact
+
+
+def note(
+    actor: Actor,
+    course: Course,
+    item_id: int,
+    person_id: int,
+    kind: str,
+    *,
+    at: datetime | None = None,
+    edition: int = 0,
+    detail: dict[str, Any] | None = None,
+    keep_first: bool = False,
+    by_teacher: bool = False,
+) -> None:
+    """Keep a fact, and the record of it. `keep_first`: an earlier one of the kind stands."""
+    when = at or now()
+    fields = {"course": course, "at": when, "edition": edition, "detail": detail or {}, "by_teacher": by_teacher}
+    keep = Fact.objects.get_or_create if keep_first else Fact.objects.update_or_create
+    _, made = keep(item_id=item_id, person_id=person_id, kind=kind, defaults=fields)
+    if keep_first and not made:
+        return
+    after = {"person": person_id} | ({"reason": detail["reason"]} if detail and "reason" in detail else {})
+    record(actor, f"fact.{kind}", ("item", item_id), course_id=course.pk, after=after)
+
+
+def forget(actor: Actor, course: Course, item_id: int, person_id: int, kind: str, reason: str = "") -> None:
+    gone, _ = Fact.objects.filter(item_id=item_id, person_id=person_id, kind=kind).delete()
+    if gone:
+        before = {"person": person_id} | ({"reason": reason} if reason else {})
+        record(actor, f"fact.{kind}.undone", ("item", item_id), course_id=course.pk, before=before)
+
+
+def own_id(actor: Actor) -> int:
+    if actor.person_id is None:
+        raise Refused("course.students_only", status=403)
+    return actor.person_id

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class PathConfig(AppConfig):
+    name = "apps.path"
+    label = "path"

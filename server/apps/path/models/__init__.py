@@ -1,0 +1,5 @@
+from apps.path.models.fact import Fact
+
+__all__ = [
+    "Fact",
+]

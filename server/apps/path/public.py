@@ -1,0 +1,48 @@
+"""What upper apps may use of path."""
+
+from apps.path.access import opened_items, refuse_locked, require_doable, require_open
+from apps.path.actions.note_fact import forget, note
+from apps.path.api.schemas import TickIn
+from apps.path.class_progress import (
+    NOBODY,
+    ClassShare,
+    Member,
+    Where,
+    class_shares,
+    each_member,
+    whereabouts,
+    whereabouts_in,
+)
+from apps.path.entering import enter
+from apps.path.files import can_read_item_file
+from apps.path.models import Fact
+from apps.path.progress import Progress, fact_counts, progress, progress_in
+from apps.path.readers import Reader, laid_for, own_progress
+
+__all__ = [
+    "NOBODY",
+    "ClassShare",
+    "Fact",
+    "Member",
+    "Progress",
+    "Reader",
+    "TickIn",
+    "Where",
+    "can_read_item_file",
+    "class_shares",
+    "each_member",
+    "enter",
+    "fact_counts",
+    "forget",
+    "laid_for",
+    "note",
+    "opened_items",
+    "own_progress",
+    "progress",
+    "progress_in",
+    "refuse_locked",
+    "require_doable",
+    "require_open",
+    "whereabouts",
+    "whereabouts_in",
+]

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class ScreensConfig(AppConfig):
+    name = "apps.screens"
+    label = "screens"

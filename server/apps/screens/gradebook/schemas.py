@@ -1,0 +1,26 @@
+from datetime import datetime
+
+from pydantic import BaseModel
+
+
+class BookItem(BaseModel):
+    id: int
+    title: str
+    due: datetime | None
+    points: str
+    handed_in: int
+    waiting: int
+    held: int
+
+
+class BookCategory(BaseModel):
+    id: int | None
+    name: str
+    weight: str | None
+    items: list[BookItem]
+
+
+class Book(BaseModel):
+    zone: str
+    students: int
+    categories: list[BookCategory]

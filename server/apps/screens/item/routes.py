@@ -1,0 +1,28 @@
+from django.http import HttpResponse
+from ninja import Router
+
+from apps.gradebook.public import ItemGrading, grading_of
+from apps.kernel.public import actor_of, answer
+from apps.layout.public import item_row
+from apps.path.public import enter, require_open
+from apps.people.public import SignedIn
+from apps.screens.item import schemas as s
+from apps.screens.item.page import item_page
+
+router = Router(tags=["item"])
+
+
+@router.get("/courses/{slug}/items/{item_id}", response=s.ItemPage)
+def item(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    return answer(item_page(course, item_id, reader))
+
+
+@router.get("/courses/{slug}/items/{item_id}/grading", response=ItemGrading)
+def item_grading(request: SignedIn, slug: str, item_id: int) -> ItemGrading:
+    course, reader = enter(request, slug)
+    if not reader.member.teaches:
+        require_open(course, item_id, actor_of(request))
+    else:
+        item_row(course, item_id)
+    return grading_of(course, item_id, reader.member.teaches)

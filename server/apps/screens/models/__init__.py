@@ -1,0 +1,6 @@
+from apps.screens.models.feed import CalendarFeed, FeedEntry
+
+__all__ = [
+    "CalendarFeed",
+    "FeedEntry",
+]

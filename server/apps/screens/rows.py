@@ -1,0 +1,147 @@
+"""Items as rows: a student's own state, or for teachers the counts of the class."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import cast
+
+from unvo_core.schedule.spans import MOMENTS
+
+from apps.courses.public import Course
+from apps.gradebook.public import marks_of_class
+from apps.layout.public import LaidItem, LaidModule, Layout, Moment, item_ref, ref, start_by
+from apps.path.public import NOBODY, ClassShare, Fact, Progress, Reader, class_shares, fact_counts, own_progress
+from apps.screens import schemas as out
+from apps.screens.activities import waiting_work
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What rows are drawn from: a student's progress, or counts of the class for a teacher."""
+
+    progress: Progress | None
+    counts: dict[tuple[int, str], int]
+    held: dict[int, int]
+    shares: dict[int, ClassShare]
+    waiting: dict[int, int]
+
+
+NOTHING_SEEN = Seen(None, {}, {}, {}, {})
+
+
+def class_share(module: LaidModule, shares: dict[int, ClassShare]) -> tuple[int, int]:
+    """Done, and asked for, over the module's required items and the students who have them on their path."""
+    asked = [shares[i.id] for i in module.items if i.required and i.id in shares]
+    return sum(s.done for s in asked), sum(s.students for s in asked)
+
+
+def seen_by(progress: Progress) -> Seen:
+    """By a student: their own progress, and nothing of the class."""
+    return Seen(progress, {}, {}, {}, {})
+
+
+def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> Seen:
+    """One student's progress, or for teachers the counts of the class over these items."""
+    if not reader.member.teaches:
+        return seen_by(own_progress(course, laid, reader))
+    sections = reader.member.section_ids
+    marked = marks_of_class(course, item_ids, sections)
+    return Seen(
+        None,
+        fact_counts(course, item_ids, sections),
+        marked.held,
+        class_shares(course, laid, [laid.items[i] for i in item_ids], sections, marked.excused),
+        waiting_work(course, item_ids, sections),
+    )
+
+
+def sheet_module(module: LaidModule, laid: Layout, seen: Seen, reader: Reader) -> out.SheetModule:
+    state = seen.progress.course.modules.get(module.id) if seen.progress else None
+    done, required = class_share(module, seen.shares)
+    teaching = reader.member.teaches
+    return out.SheetModule(
+        id=module.id,
+        title=module.title,
+        published=module.published,
+        in_order=module.in_order,
+        objectives=list(module.objectives),
+        parts=[out.Part(id=p.id, title=p.title, conditions=p.conditions if teaching else {}) for p in module.parts],
+        rows=[row(i, laid, seen, reader) for i in module.items],
+        required=state.required if state else required,
+        required_done=state.required_done if state else done,
+        held_open_by=[item_ref(ref(laid, i)) for i in state.held_open_by] if state else [],
+        conditions=module.conditions if teaching else {},
+    )
+
+
+def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
+    begin, proposed = start_by(item, reader.budget, laid)
+    state = seen.progress.course.items.get(item.id) if seen.progress else None
+    facts = seen.progress.facts.facts.get(item.id) if seen.progress else None
+    shown = seen.progress.marks.by_item.get(item.id) if seen.progress else None
+    details = seen.progress.details if seen.progress else {}
+    return out.Row(
+        id=item.id,
+        number=item.number,
+        part_id=item.part_id,
+        kind=item.kind,
+        title=item.title,
+        minutes=item.effort_minutes,
+        points=item.points,
+        required=item.required,
+        practice=item.practice,
+        published=item.published,
+        opens=item.span.opens,
+        start_by=begin,
+        start_by_proposed=proposed,
+        due=item.span.due,
+        closes=item.span.closes,
+        state=state.state if state else "",
+        open=state.open if state else True,
+        done=state.done if state else False,
+        done_at=state.done_at if state else None,
+        opens_at=state.opens_at if state else None,
+        waits_for=[item_ref(ref(laid, i)) for i in state.waits_for] if state else [],
+        wait_percents={i: float(p) for i, p in state.scores} if state else {},
+        by_hand=state.by_hand if state else False,
+        or_at=state.or_at if state else None,
+        late_seconds=state.late_seconds if state else 0,
+        overdue=state.overdue if state else False,
+        handed_in_at=facts.handed_in_at if facts else None,
+        receipt=details.get((item.id, Fact.HANDED_IN), {}).get("receipt", ""),
+        started=details.get((item.id, Fact.STARTED), {}),
+        score=None if shown is None or shown.points is None else str(shown.points),
+        deduction=None if shown is None or not shown.deduction else str(shown.deduction),
+        of_class=None if seen.progress else _of_class(item, seen),
+        place=item.place,
+        hint=item.hint,
+        length_seconds=item.length_seconds,
+        pages=item.pages,
+        rules=cast(dict[Moment, out.RuleOut], item.moments) if reader.member.teaches else {},
+        allowed=_allowed(item, laid),
+    )
+
+
+def _allowed(item: LaidItem, laid: Layout) -> out.Allowed | None:
+    made = item.allowed
+    if made is None or not (made.made_by or made.terms_by):
+        return None
+    by = {*made.made_by.values(), *made.terms_by.values()}
+    return out.Allowed(
+        moments=[name for name in MOMENTS if name in made.made_by],
+        why=[a.why for a in laid.allowances if a.allowance.id in by and a.why],
+        extra_attempts=made.extra_attempts,
+        time_factor=str(float(made.time_factor)),
+        excused=made.excused,
+    )
+
+
+def _of_class(item: LaidItem, seen: Seen) -> out.ClassProgress:
+    share = seen.shares.get(item.id, NOBODY)
+    return out.ClassProgress(
+        students=share.students,
+        done=share.done,
+        started=seen.counts.get((item.id, Fact.STARTED), 0),
+        waiting=seen.waiting.get(item.id, 0),
+        held=seen.held.get(item.id, 0),
+    )

@@ -1,0 +1,108 @@
+from datetime import datetime
+from typing import Literal, Required
+
+from pydantic import BaseModel
+from typing_extensions import TypedDict
+from unvo_core.path.evaluate import State
+
+from apps.layout.public import ItemRef, Json, KindCode, Moment
+
+
+class ClassProgress(BaseModel):
+    """What a teacher sees of an item instead of a state of their own."""
+
+    students: int
+    done: int
+    started: int
+    waiting: int
+    held: int
+
+
+class Allowed(BaseModel):
+    """What allowances made of this item for its reader. `moments`: those that differ from the course's."""
+
+    moments: list[Moment]
+    why: list[str]
+    extra_attempts: int
+    time_factor: str
+    excused: bool
+
+
+class RuleOut(TypedDict, total=False):
+    """A moment as a rule, as it is kept; see RuleIn."""
+
+    on: Required[Literal["week", "class", "moment", "absolute"]]
+    week: int
+    weekday: int
+    time: str | None
+    number: int
+    edge: Literal["start", "end"]
+    minutes: int
+    item: int
+    moment: Moment
+    days: int
+    classes: int
+    wall: str
+
+
+class Row(BaseModel):
+    """`state`: empty for teachers."""
+
+    id: int
+    number: int
+    part_id: int | None
+    kind: KindCode
+    title: str
+    minutes: int
+    points: float | None
+    required: bool
+    practice: bool
+    published: bool
+    opens: datetime | None
+    start_by: datetime | None
+    start_by_proposed: bool
+    due: datetime | None
+    closes: datetime | None
+    state: State | Literal[""]
+    open: bool
+    done: bool
+    done_at: datetime | None
+    opens_at: datetime | None
+    waits_for: list[ItemRef]
+    wait_percents: dict[int, float]
+    by_hand: bool
+    or_at: datetime | None
+    late_seconds: int
+    overdue: bool
+    handed_in_at: datetime | None
+    receipt: str
+    started: dict[str, int]
+    score: str | None
+    deduction: str | None
+    of_class: ClassProgress | None
+    place: str
+    hint: str
+    length_seconds: int | None
+    pages: int | None
+    rules: dict[Moment, RuleOut]
+    allowed: Allowed | None
+
+
+class Part(BaseModel):
+    id: int
+    title: str
+    conditions: Json
+
+
+class SheetModule(BaseModel):
+    id: int
+    title: str
+    published: bool
+    in_order: bool
+    objectives: list[str]
+    parts: list[Part]
+    rows: list[Row]
+    required: int
+    required_done: int
+    held_open_by: list[ItemRef]
+    conditions: Json

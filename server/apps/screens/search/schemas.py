@@ -1,0 +1,19 @@
+from pydantic import BaseModel
+
+from apps.layout.public import ItemRef, KindCode
+
+
+class Hit(BaseModel):
+    """`snippet`: plain text, what was found between ‹ and ›. Locked items are found by their title alone."""
+
+    item: ItemRef
+    kind: KindCode
+    locked: bool
+    hidden: bool
+    snippet: str
+
+
+class Found(BaseModel):
+    text: str
+    dated: bool
+    hits: list[Hit]

@@ -1,0 +1,33 @@
+from datetime import date, datetime, time
+from decimal import Decimal
+from typing import Literal
+
+from pydantic import BaseModel
+
+from apps.layout.public import Break, Choice, ClassMeeting, Pattern
+from apps.screens.term.schemas import MapWeek
+
+
+class Schedule(BaseModel):
+    """How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term."""
+
+    dated: bool
+    name: str
+    first_day: date | None
+    last_day: date | None
+    first_week_number: int
+    week_start: int
+    zone: str
+    default_due_time: time
+    credits: Decimal
+    breaks: list[Break]
+    patterns: list[Pattern]
+    sections: list[Choice]
+    groups: list[Choice]
+    classes: list[ClassMeeting]
+    weeks: list[MapWeek]
+    usual_minutes: int
+    opened_at: datetime | None
+    turnaround_days: int
+    answer_days: int
+    date_order: Literal["month_first", "day_first"]

@@ -1,0 +1,97 @@
+from datetime import datetime
+
+from pydantic import BaseModel
+from unvo_core.grading.attempts import Counting
+from unvo_core.grading.late import LatePer
+from unvo_core.grading.totals import EntryRole
+from unvo_core.path.evaluate import State
+
+
+class Band(BaseModel):
+    name: str
+    lower: float
+
+
+class Arithmetic(BaseModel):
+    """numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it."""
+
+    category_id: int
+    name: str
+    numerator: str
+    denominator: str
+    percent: str | None
+    weight: str | None
+    effective_weight: str
+    contribution: str
+    of_items: int
+
+
+class Total(BaseModel):
+    value: str | None
+    exact: str | None
+    band: str | None
+    share: str
+    rows: list[Arithmetic]
+
+
+class ItemRow(BaseModel):
+    id: int
+    title: str
+    step: str
+    due: datetime | None
+    closes: datetime | None
+    state: State
+    open: bool
+    waits_for: list[str]
+    opens_at: datetime | None
+    started: dict[str, int]
+    late_seconds: int
+    late_percent: str | None
+    late_per: LatePer | None
+    role: EntryRole
+    score: str | None
+    given: str | None
+    deduction: str | None
+    late_units: int
+    possible: str
+    comment: str
+    hold: bool
+    attempts: int
+    counting: Counting
+
+
+class CategoryRow(BaseModel):
+    id: int
+    name: str
+    drop_lowest: int
+    drop_highest: int
+    extra_credit: bool
+    arithmetic: Arithmetic
+    items: list[ItemRow]
+
+
+class Standing(BaseModel):
+    person: str
+    zone: str
+    now: datetime
+    bands: list[Band]
+    decimals: int
+    letters_on_rounded: bool
+    weighted: bool
+    current: Total
+    floor: Total
+    ceiling: Total
+    categories: list[CategoryRow]
+
+
+class Strip(BaseModel):
+    """In points."""
+
+    item_id: int
+    n: int
+    mean: float
+    median: float
+    low: float
+    high: float
+    lower_quartile: float
+    upper_quartile: float

@@ -1,0 +1,45 @@
+"""The week sheet as its reader finds it."""
+
+from __future__ import annotations
+
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+
+
+class WeekSheet(DemoCase):
+    def sheet(self, who: str = KEEPS_UP, key: str = "7", slug: str = "srv-110") -> dict:
+        return Caller(who).get(f"/courses/{slug}/weeks/{key}").json()
+
+    def test_items_come_in_path_order_with_their_states(self) -> None:
+        rows = self.sheet()["modules"][0]["rows"]
+        self.assertEqual([r["number"] for r in rows], [1, 2, 3, 4, 5, 6])
+        self.assertEqual([r["state"] for r in rows], ["done", "done", "started", "to_do", "to_do", "locked"])
+        self.assertEqual([w["number"] for w in rows[-1]["waits_for"]], [3, 4])
+        self.assertEqual(self.sheet()["next_item_id"], rows[2]["id"])
+
+    def test_the_start_is_proposed_from_effort_and_daily_minutes(self) -> None:
+        """150 minutes due Sun 10:00, with 35 more after them: at 90 a day they begin on Friday."""
+        loop = self.sheet()["modules"][0]["rows"][4]
+        self.assertTrue(loop["start_by_proposed"])
+        self.assertEqual(loop["start_by"][:10], "2026-10-09")
+
+    def test_work_of_later_weeks_shows_up_when_it_must_be_started(self) -> None:
+        self.assertEqual([x["item"]["title"] for x in self.sheet()["later"]], ["Project plan"])
+
+    def test_an_incomplete_module_names_what_holds_it_open(self) -> None:
+        module = self.sheet()["modules"][0]
+        self.assertEqual([r["number"] for r in module["held_open_by"]], [3, 4, 5, 6])
+
+    def test_a_break_is_a_week_of_its_own_and_unknown_weeks_are_told(self) -> None:
+        ribbon = Caller(KEEPS_UP).get("/courses/srv-110/ribbon").json()
+        self.assertEqual(len(ribbon["cells"]), 17)
+        pause = next(c for c in ribbon["cells"] if c["number"] is None)
+        self.assertEqual(self.sheet(key=pause["key"])["break_name"], "Mid-term break")
+        self.refused(Caller(KEEPS_UP).get("/courses/srv-110/weeks/99"), 404, "request.not_found")
+
+    def test_hidden_items_are_not_there_for_students(self) -> None:
+        teacher = Caller(INSTRUCTOR)
+        teacher.send("PATCH", self.path("Set 7B: misclosure and precision"), {"published": False})
+        rows = self.sheet()["modules"][0]["rows"]
+        self.assertNotIn("Set 7B: misclosure and precision", [r["title"] for r in rows])
+        self.assertEqual([r["number"] for r in rows], [1, 2, 3, 4, 5])
+        self.refused(Caller(KEEPS_UP).get(self.path("Set 7B: misclosure and precision")), 404, "request.not_found")

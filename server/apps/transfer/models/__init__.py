@@ -1,3 +1,0 @@
-from apps.transfer.models.waiver import Waiver
-
-__all__ = ["Waiver"]

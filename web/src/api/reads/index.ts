@@ -1,0 +1,5 @@
+export { courseClass, courseLayout, coursePath } from "./course";
+export { courseItem } from "./item";
+export { general, own } from "./own";
+export { keyOf } from "./read";
+export { touched } from "./touched";

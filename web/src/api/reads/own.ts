@@ -1,0 +1,25 @@
+import { client, told } from "../client";
+import { read, type Get } from "./read";
+
+/** What is one's own, over all courses. */
+export const own = {
+  me: () => read(["me"], () => told(client.GET("/api/me"))),
+  shelf: () => read(["shelf"], () => told(client.GET("/api/courses"))),
+  today: () => read(["today"], () => told(client.GET("/api/today"))),
+  desk: () => read(["desk"], () => told(client.GET("/api/desk"))),
+  /** Who falls behind, asked for apart: it looks at every student's path. */
+  behind: () => read(["desk", "behind"], () => told(client.GET("/api/desk/behind"))),
+  feeds: () => read(["feeds"], () => told(client.GET("/api/calendar-feeds"))),
+  outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
+  receipt: (number: Get<string>) =>
+    read(["receipt", number], () =>
+      told(client.GET("/api/receipts/{number}", { params: { path: { number: number() } } })),
+    ),
+};
+
+/** What is the same for everybody. */
+export const general = {
+  kinds: () => read(["kinds"], () => told(client.GET("/api/kinds"))),
+  holidayPlaces: () => read(["holiday-places"], () => told(client.GET("/api/holidays"))),
+  demoPeople: () => read(["demo-people"], () => told(client.GET("/api/sign-in/demo-people"))),
+};

@@ -1,0 +1,50 @@
+import { courseKey, type Side } from "./course";
+import { own } from "./own";
+
+type Key = readonly unknown[];
+
+const side = (slug: string, one: Side): Key => courseKey(slug, one);
+const [today, desk, shelf] = [own.today().queryKey, own.desk().queryKey, own.shelf().queryKey];
+
+/** What a write makes stale, by what it changes: each a list of the beginnings of keys. */
+export const touched = {
+  nothing: (): Key[] => [],
+  /** What stands on the path, or when, or for whom: the whole course is drawn from it. */
+  layout: (slug: string): Key[] => [courseKey(slug), today, desk],
+  /** The course's name, its term, whether it is open. */
+  course: (slug: string): Key[] => [courseKey(slug), today, desk, shelf],
+  /** What the reader did: their own path over the course, and what is next over all courses. */
+  doing: (slug: string): Key[] => [side(slug, "path"), today],
+  /** A draft of one's own: that something is started, and not handed in. */
+  started: (slug: string, id: number): Key[] => [
+    courseKey(slug, "path", "item", id, "page"),
+    courseKey(slug, "path", "sheet"),
+    courseKey(slug, "path", "term"),
+    today,
+  ],
+  /** Scores, how they count, who is counted as done: what teachers see of the class, and what they have to do. */
+  grading: (slug: string): Key[] => [side(slug, "class"), side(slug, "path"), desk],
+  /** Who is in which group. */
+  groups: (slug: string): Key[] => [courseKey(slug)],
+  /** Shelves of the library, and reports on what is wrong. */
+  library: (slug: string): Key[] => [
+    courseKey(slug, "path", "library"),
+    courseKey(slug, "path", "tour"),
+    desk,
+  ],
+  /** Absences from a class. */
+  absences: (slug: string): Key[] => [
+    courseKey(slug, "path", "class"),
+    courseKey(slug, "class", "absences"),
+    desk,
+  ],
+  /** Findings of the date check that are meant so. */
+  check: (slug: string): Key[] => [courseKey(slug, "layout", "check"), desk],
+  /** A course that is new on the shelf. */
+  shelf: (): Key[] => [shelf, desk],
+  feeds: (): Key[] => [own.feeds().queryKey],
+  /** One's own minutes a day: starts are proposed from them in every course. */
+  budget: (): Key[] => [["course"], today, own.me().queryKey],
+  /** Everything but what is the same for everybody: another day, another reader. */
+  everything: (): Key[] => [["course"], today, desk, shelf, own.me().queryKey],
+};

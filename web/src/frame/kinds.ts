@@ -1,0 +1,30 @@
+import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
+import type { Shapes } from "@/api/client";
+import { general } from "@/api/reads";
+
+export type Kind = Shapes["ItemIn"]["kind"];
+export type Rule = Shapes["ItemPage"]["done_rule"];
+export type PlainRule = Shapes["DonePart"]["rule"];
+
+/** The kinds of items and the rules by which they are done, as the server's tables have them. */
+export function useKinds(wanted: () => boolean = () => true) {
+  const { data, isError } = useQuery({ ...general.kinds(), enabled: wanted, staleTime: Infinity });
+  const kinds = computed(() => new Map((data.value?.kinds ?? []).map((kind) => [kind.code, kind])));
+  const rules = computed(() => new Map((data.value?.rules ?? []).map((rule) => [rule.code, rule])));
+  const asksPercent = (code: Rule): boolean => rules.value.get(code)?.asks_percent ?? false;
+  return {
+    /** Whether they are known, or can't be. */
+    ready: computed(() => data.value !== undefined || isError.value),
+    offered: computed(() => [...kinds.value.values()]),
+    kindOf: (code: Kind | undefined) => (code ? kinds.value.get(code) : undefined),
+    word: (code: Kind): string => kinds.value.get(code)?.word ?? code,
+    /** The done rules that an item of this kind can ever meet. */
+    rulesFor: (code: Kind, points: boolean): PlainRule[] =>
+      (kinds.value.get(code)?.rules ?? []).filter((rule) => points || !rules.value.get(rule)?.needs_points),
+    asksPercent,
+    ruleWord: (code: Rule): string => rules.value.get(code)?.word ?? code,
+  };
+}
+
+export type Kinds = ReturnType<typeof useKinds>;

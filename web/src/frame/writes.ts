@@ -1,0 +1,40 @@
+import { useMutation, useQueryClient } from "@tanstack/vue-query";
+import { useI18n } from "vue-i18n";
+import { insist, NoAnswer, Problem } from "@/api/client";
+import { sayWrong } from "@/ui/notice/notices";
+
+type Headers = { "Idempotency-Key": string };
+type Keys = readonly (readonly unknown[])[];
+
+/** The sentence to show for whatever went wrong. */
+export function useWrong(): (error: unknown) => string {
+  const { t } = useI18n();
+  return (error) => {
+    if (error instanceof Problem) return error.message || t("wrong.failed");
+    return error instanceof NoAnswer ? t("wrong.noAnswer") : t("wrong.failed");
+  };
+}
+
+/** Reads anew, where it is shown, what begins with one of these keys; the rest stays as it is kept. */
+export function useStale(): (keys: Keys) => Promise<unknown> {
+  const queries = useQueryClient();
+  return (keys) => Promise.all(keys.map((queryKey) => queries.invalidateQueries({ queryKey })));
+}
+
+/** A write: sent until it is answered, its failure said, what it `touches` read anew. */
+export function useWrite<In, Out>(
+  send: (wish: In, headers: Headers) => Promise<Out>,
+  touches: (wish: In) => Keys,
+  quiet = false,
+) {
+  const stale = useStale();
+  const wrong = useWrong();
+  return useMutation({
+    mutationFn: (wish: In) => insist((headers) => send(wish, headers)),
+    networkMode: "always",
+    onSuccess: (_, wish) => stale(touches(wish)),
+    onError: (error) => {
+      if (!quiet) sayWrong(wrong(error));
+    },
+  });
+}

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { valueOf } from "@/ui/field/events";
+import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import UiCheck from "@/ui/field/UiCheck.vue";
+import UiField from "@/ui/field/UiField.vue";
+
+/** What an assignment takes. */
+const brief = defineModel<Shapes["Brief"]>({ required: true });
+const { t } = useI18n();
+
+function setAttempts(text: string): void {
+  brief.value.attempts = text ? Number(text) : null;
+}
+</script>
+
+<template>
+  <fieldset>
+    <legend class="mb-1 font-semibold">{{ t("settings.brief") }}</legend>
+    <div class="flex flex-wrap gap-x-6">
+      <UiCheck v-model="brief.takes_hand_ins" :label="t('settings.takesHandIns')" />
+      <UiCheck v-model="brief.takes_text" :label="t('settings.takesText')" />
+      <UiCheck v-model="brief.takes_files" :label="t('settings.takesFiles')" />
+    </div>
+    <div v-if="brief.takes_hand_ins" class="mt-2 grid gap-3 sm:grid-cols-3">
+      <UiField v-slot="{ field }" :label="t('settings.mostFiles')">
+        <input
+          :id="field"
+          v-model.number="brief.most_files"
+          class="field figures"
+          type="number"
+          min="1"
+          max="40"
+        />
+      </UiField>
+      <UiField v-slot="{ field }" :label="t('settings.mostMegabytes')">
+        <input
+          :id="field"
+          v-model.number="brief.most_megabytes"
+          class="field figures"
+          type="number"
+          min="1"
+          max="50"
+        />
+      </UiField>
+      <UiField v-slot="{ field }" :label="t('settings.attempts')">
+        <input
+          :id="field"
+          :value="brief.attempts ?? ''"
+          class="field figures"
+          type="number"
+          min="1"
+          max="20"
+          @input="setAttempts(valueOf($event))"
+        />
+      </UiField>
+    </div>
+  </fieldset>
+</template>

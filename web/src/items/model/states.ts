@@ -1,0 +1,142 @@
+import type { Composer } from "vue-i18n";
+import type { Shapes } from "@/api/client";
+import type { Times } from "@/ui/moment/zones";
+import type { Kinds, Rule } from "@/frame/kinds";
+import { isJoin } from "./conditions";
+import type { Tile } from "@/ui/tile/StateTile.vue";
+
+export type Row = Shapes["Row"];
+
+export type State = Shapes["State"];
+
+const TILES: Record<State, Tile> = {
+  locked: "locked",
+  not_open: "soon",
+  to_do: "todo",
+  started: "started",
+  handed_in: "handed",
+  being_graded: "held",
+  scored: "done",
+  done: "done",
+  missing: "missing",
+  closed: "locked",
+  excused: "excused",
+};
+
+/** What decides the tile and the words: the same everywhere an item's state is shown. */
+export interface Stated {
+  /** Empty for teachers, who have none. */
+  state: State | "";
+  done?: boolean;
+  practice?: boolean;
+}
+
+export function tileOf(row: Stated): Tile {
+  if (row.practice && (row.state === "to_do" || row.state === "scored")) return "excused";
+  return row.state ? TILES[row.state] : "todo";
+}
+
+/** 'Late by 3 h', in the largest fitting unit, rounded up. */
+export function lateWords(seconds: number, t: Composer["t"]): string {
+  const minutes = Math.ceil(seconds / 60);
+  if (minutes < 60) return t("by.minutes", { n: minutes });
+  if (minutes < 48 * 60) return t("by.hours", { n: Math.ceil(minutes / 60) });
+  return t("by.days", { n: Math.ceil(minutes / 1440) });
+}
+
+export function effortWords(minutes: number, t: Composer["t"]): string {
+  const [h, m] = [Math.floor(minutes / 60), minutes % 60];
+  if (!h) return t("time.minutes", { n: m });
+  return m ? t("time.both", { h, m: String(m).padStart(2, "0") }) : t("time.hours", { h });
+}
+
+export function startedWords(started: Record<string, number>, t: Composer["t"]): string {
+  const parts = [];
+  if (started.files) parts.push(t("detail.files", { n: started.files }, started.files));
+  if (started.words) parts.push(t("detail.words", { n: started.words }, started.words));
+  return [...parts, t("detail.notHandedIn")].join(", ");
+}
+
+/** What the state word is made of. */
+export type Worded = Pick<Row, "state" | "points" | "score"> &
+  Partial<Pick<Row, "opens_at" | "late_seconds" | "kind">>;
+
+/** The state word of an item. */
+export function stateWord(row: Worded, t: Composer["t"], times: Times): string {
+  if (row.state === "not_open")
+    return t("state.not_open", { at: row.opens_at ? times.moment(row.opens_at) : "" });
+  if (row.state === "scored") {
+    return row.points === null
+      ? t("state.done")
+      : t("state.scored", { score: row.score ?? "", points: row.points });
+  }
+  if (row.state === "handed_in" && row.late_seconds)
+    return t("state.late", { by: lateWords(row.late_seconds, t) });
+  if (row.state === "done" && row.kind === "acknowledgement") return t("state.acknowledged");
+  return t(`state.${row.state}`);
+}
+
+/** The line under the state word: its date and what happens next. Locks are drawn with links instead. */
+export function stateDetail(row: Row, t: Composer["t"], times: Times, now: string): string {
+  switch (row.state) {
+    case "handed_in":
+      return t("detail.receipt", { at: times.moment(row.handed_in_at ?? ""), number: row.receipt });
+    case "being_graded":
+      return t("detail.released");
+    case "scored":
+      return row.deduction
+        ? t("detail.deduction", { points: row.deduction })
+        : row.done_at
+          ? times.moment(row.done_at)
+          : "";
+    case "done":
+      return row.done_at ? times.moment(row.done_at) : "";
+    case "missing":
+      return row.closes && row.open
+        ? t("detail.until", { at: times.moment(row.closes) })
+        : row.closes
+          ? t("detail.closed", { at: times.moment(row.closes) })
+          : "";
+    case "closed":
+      return row.closes ? t("detail.closed", { at: times.moment(row.closes) }) : "";
+    case "excused":
+      return t("detail.excused");
+    case "started":
+      return [startedWords(row.started, t), ahead(row, t, times, now)].filter(Boolean).join(" · ");
+    case "to_do":
+      return ahead(row, t, times, now);
+  }
+  return "";
+}
+
+/** 'start by Wed' when that day is near or past; else when it is due. */
+function ahead(row: Row, t: Composer["t"], times: Times, now: string): string {
+  if (row.overdue && row.due) return t("detail.dueWas", { at: times.moment(row.due) });
+  if (!row.due) return "";
+  if (row.start_by) {
+    const start = times.day(row.start_by);
+    if (start === times.day(now)) return t("detail.startToday");
+    if (Date.parse(row.start_by) < Date.parse(now)) return t("detail.startByWas", { at: start });
+    return t("detail.startBy", { at: start });
+  }
+  return t("detail.due", { at: times.moment(row.due) });
+}
+
+interface Ruled {
+  done_rule: Rule;
+  done_percent: number | null;
+  done_parts: Shapes["DonePart"][];
+}
+
+/** 'watched at least 80 %', or 'opened, or ticked off'. */
+export function doneWords(item: Ruled, t: Composer["t"], kinds: Kinds): string {
+  const one = (rule: Rule, n: number): string =>
+    kinds.asksPercent(rule)
+      ? t("doneRule.withPercent", { rule: kinds.ruleWord(rule), n })
+      : kinds.ruleWord(rule);
+  if (!isJoin(item.done_rule)) return one(item.done_rule, item.done_percent ?? 0);
+  const each = item.done_parts.map((p) => one(p.rule, p.percent ?? 0));
+  if (each.length < 2) return each[0] ?? "";
+  const join = item.done_rule === "any" ? "doneRule.or" : "doneRule.and";
+  return t(join, { list: each.slice(0, -1).join(", "), last: each.at(-1) });
+}

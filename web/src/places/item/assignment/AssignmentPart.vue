@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed, useTemplateRef } from "vue";
+import { useI18n } from "vue-i18n";
+import { useRouter } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { isWalking } from "@/api/walk";
+import { itemPath } from "@/frame/addresses";
+import { useItemWrites, useMyWork } from "../queries";
+import type { OwnAction } from "../own";
+import HandInPanel from "./HandInPanel.vue";
+
+/** An assignment's own part for its students: draft, attempts, handing in; in a walk-through, only that it is done. */
+const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
+const { t } = useI18n();
+const router = useRouter();
+const id = () => page.row.id;
+const walking = computed(() => isWalking(slug));
+const { data: work } = useMyWork(
+  () => slug,
+  id,
+  () => !walking.value,
+);
+const writes = useItemWrites(() => slug, id);
+const panel = useTemplateRef<InstanceType<typeof HandInPanel>>("panel");
+
+async function walkOn(): Promise<void> {
+  const facts = await writes.walkHandIn();
+  if (facts.next) await router.push(itemPath(slug, facts.next.id));
+}
+
+const action = computed((): OwnAction | null => {
+  if (walking.value) return page.row.open && !page.row.done ? { label: t("walk.handIn"), run: walkOn } : null;
+  const shown = panel.value;
+  if (!shown?.ready) return null;
+  const files = shown.files.length;
+  return { label: files ? t("handIn.goFiles", { n: files }, files) : t("handIn.go"), run: shown.open };
+});
+defineExpose({ action });
+</script>
+
+<template>
+  <HandInPanel v-if="!walking && work" ref="panel" :page="page" :work="work" :slug="slug" />
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { lateWords } from "@/items/model/states";
+import { useTimes } from "@/ui/moment/zones";
+
+const { work, zone } = defineProps<{ work: Shapes["MyWork"]; zone: string }>();
+const { t } = useI18n();
+const times = useTimes(() => zone);
+</script>
+
+<template>
+  <div v-if="work.score" class="card mb-4 px-4 py-3">
+    <h2 class="text-[18px] font-bold">{{ t("handIn.score") }}</h2>
+    <p class="figures mt-1 !text-[16px]">
+      {{
+        work.score.deduction === "0"
+          ? t("handIn.plain", { counts: work.score.counts, possible: work.score.possible })
+          : t("handIn.arithmetic", { ...work.score })
+      }}
+    </p>
+    <p v-if="work.score.comment" class="mt-2">
+      <span class="text-soft">{{ t("handIn.comment") }}:</span> {{ work.score.comment }}
+    </p>
+  </div>
+  <template v-if="work.attempts.length">
+    <h2 class="mb-1 text-[18px] font-bold">{{ t("handIn.attempts") }}</h2>
+    <ul class="mb-4 border-t border-rule">
+      <li
+        v-for="attempt in work.attempts"
+        :key="attempt.attempt"
+        class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5"
+      >
+        <span class="font-semibold">{{ t("handIn.attempt", { n: attempt.attempt }) }}</span>
+        <span>{{ attempt.handed_in_at ? times.moment(attempt.handed_in_at) : "" }}</span>
+        <span v-if="attempt.late_seconds" class="text-late">{{
+          t("state.late", { by: lateWords(attempt.late_seconds, t) })
+        }}</span>
+        <span class="text-soft">{{ attempt.files.map((f) => f.name).join(", ") }}</span>
+        <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
+          t("receipt.title", { number: attempt.number })
+        }}</RouterLink>
+      </li>
+    </ul>
+    <p v-if="!work.score" class="mb-4 text-soft">
+      {{ work.being_graded ? t("handIn.beingGraded") : t("handIn.waiting", { n: work.turnaround_days }) }}
+    </p>
+  </template>
+</template>

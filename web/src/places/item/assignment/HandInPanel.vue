@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { takeFiles } from "@/ui/field/events";
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, ref, toRef } from "vue";
+import { useI18n } from "vue-i18n";
+import { useRouter } from "vue-router";
+import { upload, wishKey, type Shapes } from "@/api/client";
+import { courseItem, keyOf, touched } from "@/api/reads";
+import { useStale, useWrong } from "@/frame/writes";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { sayWrong } from "@/ui/notice/notices";
+import { useTimes } from "@/ui/moment/zones";
+import { useDraft } from "./draft";
+import { useItemWrites } from "../queries";
+import AttemptList from "./AttemptList.vue";
+import ConfirmHandIn from "./ConfirmHandIn.vue";
+import FileList from "./FileList.vue";
+
+const props = defineProps<{ page: Shapes["ItemPage"]; work: Shapes["MyWork"]; slug: string }>();
+const { t } = useI18n();
+const router = useRouter();
+const wrong = useWrong();
+const queries = useQueryClient();
+const stale = useStale();
+const times = useTimes(() => props.page.zone);
+const slug = () => props.slug;
+const id = () => props.page.row.id;
+const writes = useItemWrites(slug, id);
+const draft = useDraft(slug, id, toRef(props, "work"));
+const uploads = ref<{ key: string; name: string; share: number }[]>([]);
+const over = ref(false);
+const confirming = ref(false);
+const refused = ref("");
+const again = ref(false);
+
+const brief = computed(() => props.work.brief);
+const files = computed(() => props.work.draft?.files ?? []);
+const left = computed(() => props.work.attempts_left);
+const canHandIn = computed(
+  () => props.work.open && brief.value.takes_hand_ins && (left.value === null || left.value > 0),
+);
+const shown = computed(
+  () => canHandIn.value && (!props.work.attempts.length || again.value || props.work.draft !== null),
+);
+const empty = computed(() => !files.value.length && !draft.text.value.trim());
+
+async function add(list: Iterable<File>): Promise<void> {
+  refused.value = "";
+  for (const file of [...list]) {
+    const key = wishKey();
+    uploads.value.push({ key, name: file.name, share: 0 });
+    const entry = uploads.value.at(-1)!;
+    try {
+      const address = `/api/courses/${props.slug}/items/${id()}/hand-in/files`;
+      const found = await upload<Shapes["MyWork"]>(address, file, key, (share) => (entry.share = share));
+      queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
+    } catch (error) {
+      refused.value = wrong(error);
+    } finally {
+      uploads.value = uploads.value.filter((u) => u.key !== key);
+    }
+  }
+  await stale(touched.started(props.slug, id()));
+}
+
+function drop(event: DragEvent): void {
+  over.value = false;
+  void add(event.dataTransfer?.files ?? []);
+}
+
+const choose = (event: Event) => void add(takeFiles(event));
+
+async function confirm(): Promise<void> {
+  try {
+    await draft.save();
+    if (draft.state.value !== "saved") throw new Error();
+    const receipt = await writes.handIn.mutateAsync(null);
+    confirming.value = false;
+    again.value = false;
+    await router.push({ name: "receipt", params: { number: receipt.number }, query: { fresh: "1" } });
+  } catch (error) {
+    confirming.value = false;
+    sayWrong(draft.state.value === "saved" ? wrong(error) : t("handIn.unsaved"));
+  }
+}
+
+defineExpose({
+  ready: computed(() => shown.value && !empty.value && !uploads.value.length),
+  open: () => (confirming.value = true),
+  files,
+  saved: draft.savedAt,
+});
+</script>
+
+<template>
+  <section class="mt-6" :aria-label="t('handIn.title')">
+    <AttemptList v-if="work.attempts.length || work.score" :work="work" :zone="page.zone" />
+    <p v-if="!brief.takes_hand_ins" class="text-soft">{{ t("handIn.paper") }}</p>
+    <p v-else-if="!work.open" class="text-soft">
+      {{ t("handIn.closed", { at: page.row.closes ? times.moment(page.row.closes) : "" }) }}
+    </p>
+    <p v-else-if="!canHandIn" class="text-soft">{{ t("handIn.none") }}</p>
+    <UiButton v-else-if="!shown" class="mt-3" @click="again = true">{{ t("handIn.again") }}</UiButton>
+    <template v-if="shown">
+      <h2 class="mb-2 text-[18px] font-bold">{{ t("handIn.title") }}</h2>
+      <UiField v-if="brief.takes_text" v-slot="{ field }" :label="t('handIn.text')">
+        <textarea
+          :id="field"
+          v-model="draft.text.value"
+          class="field figures !text-[15px]"
+          rows="7"
+          @input="draft.changed"
+        />
+      </UiField>
+      <div
+        v-if="brief.takes_files"
+        class="drop"
+        :class="{ over }"
+        @dragover.prevent="over = true"
+        @dragleave="over = false"
+        @drop.prevent="drop"
+      >
+        <label class="min-h-7 cursor-pointer font-semibold text-deep underline focus-within:outline-2">
+          {{ t("handIn.add") }}<input type="file" multiple class="sr-only" @change="choose" />
+        </label>
+        <span class="text-soft">{{
+          t("handIn.addHint", { n: brief.most_files, mb: brief.most_megabytes })
+        }}</span>
+      </div>
+      <FileList :files="files" :uploads="uploads" @remove="(file) => writes.removeFile.mutate(file)" />
+      <p v-if="refused" role="alert" class="mt-2 text-late">{{ refused }}</p>
+      <UiField v-slot="{ field }" class="mt-3" :label="t('handIn.note')">
+        <input
+          :id="field"
+          v-model="draft.comment.value"
+          class="field"
+          maxlength="5000"
+          @input="draft.changed"
+        />
+      </UiField>
+      <p class="mt-2 text-[14px]" role="status">
+        <b>{{ t("handIn.notYet") }}</b>
+        <span class="text-soft">
+          ·
+          <template v-if="draft.state.value === 'unsaved'">{{ t("handIn.unsaved") }}</template>
+          <template v-else-if="draft.state.value === 'saving'">{{ t("handIn.saving") }}</template>
+          <template v-else-if="draft.savedAt.value">{{
+            t("handIn.saved", { at: times.clock(draft.savedAt.value) })
+          }}</template>
+        </span>
+      </p>
+    </template>
+    <ConfirmHandIn
+      :open="confirming"
+      :page="page"
+      :work="work"
+      :text="draft.text.value"
+      :busy="writes.handIn.isPending.value"
+      @close="confirming = false"
+      @confirm="confirm"
+    />
+  </section>
+</template>
+
+<style scoped>
+.drop {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  margin-top: 10px;
+  padding: 12px 14px;
+  border: 1.5px dashed var(--span);
+  border-radius: 4px;
+  background: var(--sheet);
+}
+.over {
+  border-color: var(--deep);
+  background: var(--wash);
+}
+</style>

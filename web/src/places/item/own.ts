@@ -1,0 +1,16 @@
+import type { Component, ComputedRef } from "vue";
+import type { Kind } from "@/frame/kinds";
+import AssignmentPart from "./assignment/AssignmentPart.vue";
+
+/** What such a part puts into the foot of the page: the one thing to do with the item now. */
+export interface OwnAction {
+  label: string;
+  run: () => unknown;
+}
+/** What it shows of itself to the page; a component's `defineExpose`. */
+export interface OwnPart {
+  action: ComputedRef<OwnAction | null> | OwnAction | null;
+}
+
+/** What an activity adds to an item's page for its students, by kind: a folder here for each. */
+export const OWN_PARTS: Partial<Record<Kind, Component>> = { assignment: AssignmentPart };
