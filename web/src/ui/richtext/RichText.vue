@@ -22,9 +22,12 @@ async function show(): Promise<void> {
   }
   const formulas = root.value.querySelectorAll<HTMLElement>("[data-latex]");
   if (!formulas.length) return;
-  const [{ default: katex }] = await Promise.all([import("katex"), import("katex/dist/katex.min.css")]);
-  for (const formula of formulas) {
-    katex.render(formula.dataset.latex ?? "", formula, {
+  for (const formula of formulas) formula.textContent ||= formula.dataset.latex ?? "";
+  // Without a connection they may not be at hand: formulas then stay as they were written.
+  const drawing = Promise.all([import("katex"), import("katex/dist/katex.min.css")]).catch(() => null);
+  const katex = (await drawing)?.[0].default;
+  for (const formula of katex ? formulas : []) {
+    katex?.render(formula.dataset.latex ?? "", formula, {
       displayMode: formula.dataset.type === "block-math",
       throwOnError: false,
     });
