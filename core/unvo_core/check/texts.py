@@ -40,14 +40,7 @@ def _outside(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Findi
     if weeks[0].first_day <= written.day <= weeks[-1].last_day:
         return None
     day = _day_of_link(course, prose, written) or _redated(course, prose, written)
-    params = {"title": prose.title, "text": written.text, "day": written.day}
-    return Finding(
-        code="prose.outside_term",
-        severity=Severity.WRONG,
-        place=_place(prose),
-        params=params,
-        fix=_rewrite(prose, written, day),
-    )
+    return _wrong("prose.outside_term", prose, written, day, day=written.day)
 
 
 def _unlike_its_item(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
@@ -59,14 +52,7 @@ def _unlike_its_item(course: CheckedCourse, prose: Prose, written: WrittenDate) 
     days = {course.calendar.day_of(at) for at in (item.span.opens, item.span.start_by, item.span.closes) if at}
     if written.day in days:
         return None
-    params = {"title": prose.title, "text": written.text, "item": item.title, "at": item.span.due}
-    return Finding(
-        code="prose.unlike_item",
-        severity=Severity.WRONG,
-        place=_place(prose),
-        params=params,
-        fix=_rewrite(prose, written, day),
-    )
+    return _wrong("prose.unlike_item", prose, written, day, item=item.title, at=item.span.due)
 
 
 def _wrong_weekday(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
@@ -74,13 +60,17 @@ def _wrong_weekday(course: CheckedCourse, prose: Prose, written: WrittenDate) ->
     if not written.weekday_is_wrong:
         return None
     day = _redated(course, prose, written) or written.day
-    params = {"title": prose.title, "text": written.text, "day": written.day}
+    return _wrong("prose.weekday", prose, written, day, day=written.day)
+
+
+def _wrong(code: str, prose: Prose, written: WrittenDate, instead: date | None, **params: object) -> Finding:
+    """`instead`: what the date should be, None if nobody can say."""
     return Finding(
-        code="prose.weekday",
+        code=code,
         severity=Severity.WRONG,
         place=_place(prose),
-        params=params,
-        fix=_rewrite(prose, written, day),
+        params={"title": prose.title, "text": written.text, **params},
+        fix=_rewrite(prose, written, instead),
     )
 
 

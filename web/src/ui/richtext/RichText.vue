@@ -24,10 +24,11 @@ async function show(): Promise<void> {
   if (!formulas.length) return;
   for (const formula of formulas) formula.textContent ||= formula.dataset.latex ?? "";
   // Without a connection they may not be at hand: formulas then stay as they were written.
-  const drawing = Promise.all([import("katex"), import("katex/dist/katex.min.css")]).catch(() => null);
-  const katex = (await drawing)?.[0].default;
-  for (const formula of katex ? formulas : []) {
-    katex?.render(formula.dataset.latex ?? "", formula, {
+  const drawing = await Promise.all([import("katex"), import("katex/dist/katex.min.css")]).catch(() => null);
+  if (!drawing) return;
+  const [{ default: katex }] = drawing;
+  for (const formula of formulas) {
+    katex.render(formula.dataset.latex ?? "", formula, {
       displayMode: formula.dataset.type === "block-math",
       throwOnError: false,
     });
