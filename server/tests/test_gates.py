@@ -14,6 +14,8 @@ import tomllib
 import unittest
 from pathlib import Path
 
+from tests.web_violations import CASES
+
 ROOT = Path(__file__).resolve().parents[2]
 BIN = Path(sys.executable).parent
 
@@ -132,77 +134,6 @@ class Lint(Planted):
 class WebLint(Planted):
     """ESLint on single planted files, by its own settings."""
 
-    CASES = (
-        (
-            "a stray text",
-            "src/places/week/components/Bad.vue",
-            "<template><p>Stray words</p></template>",
-            "no-bare-strings-in-template",
-        ),
-        ("any", "src/places/week/bad.ts", "export const x: any = 1;\n", "no-explicit-any"),
-        ("v-html", "src/places/week/components/Bad.vue", "<template><p v-html=\"''\" /></template>", "vue/no-v-html"),
-        (
-            "Headless UI outside the design system",
-            "src/places/week/bad.ts",
-            'import { Menu } from "@headlessui/vue";\nexport const x = Menu;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "the design system in the API's client",
-            "src/api/bad.ts",
-            'import { say } from "@/ui/notice/notices";\nexport const y = say;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "a place inside the design system",
-            "src/ui/bad.ts",
-            'import { x } from "@/places/week/queries";\nexport const y = x;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "what belongs to items in the frame",
-            "src/frame/bad.ts",
-            'import { x } from "@/items/said";\nexport const y = x;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "a place among what places share",
-            "src/items/bad.ts",
-            'import { x } from "@/places/week/queries";\nexport const y = x;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "the shell inside a place",
-            "src/places/week/bad.ts",
-            'import { x } from "@/app/router";\nexport const y = x;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "another place by its name",
-            "src/places/week/bad.ts",
-            'import { x } from "@/places/term/queries";\nexport const y = x;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "another place by the way round",
-            "src/places/week/components/bad.ts",
-            'import { x } from "../../term/queries";\nexport const y = x;\n',
-            "no-restricted-imports",
-        ),
-        (
-            "a function that is too long",
-            "src/places/week/bad.ts",
-            "export function f(): void {\n" + "".join(f"  console.log({n});\n" for n in range(45)) + "}\n",
-            "max-lines-per-function",
-        ),
-        (
-            "a file that is too long",
-            "src/places/week/bad.ts",
-            "".join(f"export const c{n} = {n};\n" for n in range(420)),
-            "max-lines",
-        ),
-    )
-
     LINTED = """
         import { ESLint } from "eslint";
         const cases = JSON.parse(process.argv[1]);
@@ -217,11 +148,11 @@ class WebLint(Planted):
 
     def test_each_rule_stops_its_violation(self) -> None:
         """All by one ESLint: it takes seconds to start."""
-        cases = json.dumps([(file, text) for _, file, text, _ in self.CASES])
+        cases = json.dumps([(file, text) for _, file, text, _ in CASES])
         command = ["node", "--input-type=module", "-e", self.LINTED, cases]
         done = subprocess.run(command, cwd=ROOT / "web", capture_output=True, text=True, check=False)
         self.assertEqual(done.returncode, 0, done.stderr)
-        for (name, _, _, rule), rules in zip(self.CASES, json.loads(done.stdout), strict=True):
+        for (name, _, _, rule), rules in zip(CASES, json.loads(done.stdout), strict=True):
             with self.subTest(name):
                 self.assertTrue([one for one in rules if rule in one], rules)
 

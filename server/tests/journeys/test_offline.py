@@ -32,6 +32,14 @@ class Offline(Journey):
         )
         return sorted(found)
 
+    def test_a_formula_that_can_not_be_drawn_stays_as_it_was_written(self) -> None:
+        reading = Item.objects.get(title=READING, removed=False).pk
+        page = self.page(KEEPS_UP, "/c/srv-110/week/7")
+        page.route("**/katex*", lambda route: route.abort())
+        self.go(page, f"/c/srv-110/item/{reading}")
+        formula = page.locator("[data-latex]").first
+        expect(formula).to_have_text(str(formula.get_attribute("data-latex")))
+
     def test_opened_pages_stay_readable_and_say_since_when(self) -> None:
         reading = Item.objects.get(title=READING, removed=False).pk
         page = self.opened(KEEPS_UP, "/c/srv-110/week/7", f"/c/srv-110/item/{reading}", "/c/srv-110/week/7")

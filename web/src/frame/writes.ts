@@ -1,10 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/vue-query";
 import { useI18n } from "vue-i18n";
 import { insist, NoAnswer, Problem } from "@/api/client";
+import { readAnew, type Keys } from "@/api/reads";
 import { sayWrong } from "@/ui/notice/notices";
 
 type Headers = { "Idempotency-Key": string };
-type Keys = readonly (readonly unknown[])[];
 
 /** The sentence to show for whatever went wrong. */
 export function useWrong(): (error: unknown) => string {
@@ -18,7 +18,7 @@ export function useWrong(): (error: unknown) => string {
 /** Reads anew, where it is shown, what begins with one of these keys; the rest stays as it is kept. */
 export function useStale(): (keys: Keys) => Promise<unknown> {
   const queries = useQueryClient();
-  return (keys) => Promise.all(keys.map((queryKey) => queries.invalidateQueries({ queryKey })));
+  return (keys) => readAnew(queries, keys);
 }
 
 /** A write: sent until it is answered, its failure said, what it `touches` read anew. */

@@ -1,3 +1,4 @@
+export { readAnew, type Keys } from "./anew";
 export { courseClass, courseLayout, coursePath } from "./course";
 export { courseItem } from "./item";
 export { general, own } from "./own";

@@ -1,8 +1,8 @@
-import { QueryClient } from "@tanstack/vue-query";
+import { QueryClient, QueryObserver } from "@tanstack/vue-query";
 import { describe, expect, it, vi } from "vitest";
 
 vi.mock("../client", () => ({ client: {}, told: () => Promise.resolve() }));
-const { courseClass, courseItem, courseLayout, coursePath, general, keyOf, own, touched } =
+const { courseClass, courseItem, courseLayout, coursePath, general, keyOf, own, readAnew, touched } =
   await import("./index");
 
 const SLUG = "srv-110";
@@ -30,7 +30,7 @@ type Name = keyof typeof READS;
 async function stale(keys: readonly (readonly unknown[])[]): Promise<Name[]> {
   const queries = new QueryClient();
   for (const one of Object.values(READS)) queries.setQueryData(keyOf(one), "kept");
-  await Promise.all(keys.map((queryKey) => queries.invalidateQueries({ queryKey })));
+  await readAnew(queries, keys);
   const names = Object.keys(READS) as Name[];
   return names.filter((name) => queries.getQueryState(keyOf(READS[name]))?.isInvalidated);
 }
@@ -68,5 +68,22 @@ describe("a write makes stale what it touched", () => {
   });
   it("one's minutes a day propose starts in every course", async () => {
     expect(await stale(touched.budget())).toEqual(expect.arrayContaining(["today", "sheet", "elsewhere"]));
+  });
+});
+
+describe("what is read anew", () => {
+  it("is never the answer to what was asked before", async () => {
+    const queries = new QueryClient();
+    const answers: ((told: string) => void)[] = [];
+    const queryFn = () => new Promise<string>((answer) => answers.push(answer));
+    const shown = new QueryObserver(queries, { queryKey: ["course", SLUG], queryFn });
+    const leave = shown.subscribe(() => undefined);
+    const anew = readAnew(queries, touched.everything());
+    await vi.waitFor(() => expect(answers).toHaveLength(2));
+    answers[1]?.("after");
+    answers[0]?.("before");
+    await anew;
+    expect(shown.getCurrentResult().data).toBe("after");
+    leave();
   });
 });
