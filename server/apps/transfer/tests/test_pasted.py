@@ -38,11 +38,12 @@ class Pasted(DemoCase):
 
     def test_it_does_so_too_where_modules_stand_close(self) -> None:
         """Positions without room between them, as many moves leave them."""
-        for n, module in enumerate(Module.objects.filter(course=self.course).order_by("position")):
-            Module.objects.filter(pk=module.pk).update(position=n)
         gone = Module.objects.filter(course=self.course, week__in=(4, 9))
         Item.objects.filter(module__in=gone).update(removed=True)
         gone.update(removed=True)
+        left = Module.objects.filter(course=self.course, removed=False).order_by("position")
+        for n, module in enumerate(left):
+            Module.objects.filter(pk=module.pk).update(position=n)
         table = "Week,Topic,Due\n9,Areas anew,Survey\n4,Angles anew,Plan\n"
         Caller(INSTRUCTOR).send("POST", "/courses/srv-110/paste", {"text": table})
         modules = layout(Course.objects.get(pk=self.course.pk)).all
