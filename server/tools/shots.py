@@ -7,7 +7,8 @@ import sys
 from pathlib import Path
 
 import django
-from django.test.runner import DiscoverRunner
+from django.conf import settings
+from django.test.utils import get_runner
 
 OUT = Path(__file__).resolve().parents[2] / "docs" / "screenshots"
 
@@ -17,7 +18,7 @@ def main() -> int:
     os.environ["UNVO_SHOTS"] = str(OUT)
     django.setup()
     OUT.mkdir(parents=True, exist_ok=True)
-    return DiscoverRunner(interactive=False, verbosity=0).run_tests(["tools.pictures"])
+    return get_runner(settings)(interactive=False, verbosity=0).run_tests(["tools.pictures"])
 
 
 if __name__ == "__main__":
