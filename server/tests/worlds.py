@@ -15,11 +15,9 @@ from psycopg.sql import SQL, Identifier
 CLOCK = "2026-10-07T10:20:00-05:00"
 World = tuple[int, bool]
 """How many students, and whether the courses of other terms are there too."""
-VERSIONS = "courses_layout_version"
 
 _made: set[str] = set()
 _standing: World | None = None
-_highest = 0
 
 
 def stand(world: World, anew: bool = False) -> None:
@@ -97,17 +95,10 @@ def _copy(source: str, to: str) -> None:
 
 
 def _clone(template: str) -> None:
-    """In the place of the test database. Versions of layouts go on counting, so that no process takes the layout
-    of an earlier test for one of this."""
-    global _highest
-    with connection.cursor() as cursor:
-        cursor.execute(f"SELECT last_value FROM {VERSIONS}")
-        _highest = max(_highest, cursor.fetchone()[0])
+    """In the place of the test database."""
     with _from_outside() as cursor:
         cursor.execute(SQL("DROP DATABASE {} WITH (FORCE)").format(Identifier(_test_name())))
         cursor.execute(SQL("CREATE DATABASE {} TEMPLATE {}").format(Identifier(_test_name()), Identifier(template)))
-    with connection.cursor() as cursor:
-        cursor.execute("SELECT setval(%s, %s)", [VERSIONS, _highest + 1])
 
 
 @contextmanager

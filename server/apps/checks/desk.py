@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from datetime import datetime
 
 from unvo_core.check.model import Finding
@@ -10,11 +9,10 @@ from unvo_core.check.model import Finding
 from apps.checks.check_page import in_words
 from apps.checks.checking import findings, key_of
 from apps.checks.models import Waiver
-from apps.courses.public import Course, Seats, WaitingRow
+from apps.courses.public import ByVersion, Course, Seats, WaitingRow
 from apps.layout.public import layout, text_stamps
 
-FINDINGS_KEPT = 64
-_kept: OrderedDict[tuple[object, ...], tuple[Finding, ...]] = OrderedDict()
+found_in: ByVersion[tuple[Finding, ...]] = ByVersion(64)
 
 
 def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
@@ -43,13 +41,8 @@ def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
 
 def _findings(course: Course, texts: int, source_version: int | None) -> tuple[Finding, ...]:
     """Kept in this process until the layout, the grading, a text, or the course that it was copied from changes."""
-    own = (course.zone, course.term_id, course.default_due_time, course.credits, course.date_order)
-    key = (course.pk, course.layout_version, *own, texts, source_version)
-    if key not in _kept:
-        _kept[key] = findings(course)
-        while len(_kept) > FINDINGS_KEPT:
-            _kept.popitem(last=False)
-    return _kept[key]
+    own = (course.default_due_time, course.credits, course.date_order)
+    return found_in.get(course, lambda: findings(course), *own, texts, source_version)
 
 
 def _first_hit(course: Course, still: list[Finding], now: datetime) -> datetime | None:

@@ -3,6 +3,7 @@
 from apps.courses.actions.keep_group import group_row
 from apps.courses.actions.open_course import open_course
 from apps.courses.api.schemas import Named
+from apps.courses.kept import ByVersion
 from apps.courses.memberships import Membership, Role, course_and_membership, membership
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
 from apps.courses.models.version import COURSE_OF_ROW, raises_version
@@ -14,6 +15,7 @@ from apps.courses.wording import MOMENT_NAMES, day_of, day_range, moment, weekda
 __all__ = [
     "COURSE_OF_ROW",
     "MOMENT_NAMES",
+    "ByVersion",
     "Course",
     "Enrolment",
     "Group",

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
@@ -11,14 +10,11 @@ from unvo_core.grading import totals as core
 from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
 
-from apps.courses.public import Course
+from apps.courses.public import ByVersion, Course
 from apps.gradebook import queries
 from apps.gradebook.facts import ItemRules, bands_of, core_category, rounding_of, rules_of
 from apps.gradebook.models import Category, GradedItem, GradingScheme
 from apps.layout.public import LaidItem, Layout, layout
-
-SETUPS_KEPT = 64
-_setups: OrderedDict[tuple[int, int], Setup] = OrderedDict()
 
 
 @dataclass(frozen=True)
@@ -74,14 +70,16 @@ class Setup:
         return found
 
 
+setups: ByVersion[Setup] = ByVersion(64)
+
+
 def setup(course: Course) -> Setup:
-    key = (course.pk, course.layout_version)
-    if key not in _setups:
-        scheme, categories = queries.scheme_and_categories(course)
-        _setups[key] = Setup(scheme, tuple(categories), queries.graded_items(course), layout(course))
-        while len(_setups) > SETUPS_KEPT:
-            _setups.popitem(last=False)
-    return _setups[key]
+    return setups.get(course, lambda: _read(course))
+
+
+def _read(course: Course) -> Setup:
+    scheme, categories = queries.scheme_and_categories(course)
+    return Setup(scheme, tuple(categories), queries.graded_items(course), layout(course))
 
 
 def late_rule(course: Course, item_id: int) -> LateRule | None:

@@ -2,33 +2,24 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from collections.abc import Sequence
 from typing import Any
 
 from django.db.models import OuterRef
 
-from apps.courses.public import Course, Enrolment, GroupMember, TermBreak, json_rows
+from apps.courses.public import ByVersion, Course, Enrolment, GroupMember, TermBreak, json_rows
 from apps.kernel.public import not_found, rows_stamp
 from apps.layout.models import Allowance, Item, ItemText, MeetingPattern, Module, Part, Syllabus
 from apps.layout.reading.facts import ALLOWANCE_FIELDS, BREAK_FIELDS, PATTERN_FIELDS, LayoutRows, layout_of
 from apps.layout.reading.persons import layout_for
 from apps.layout.reading.structure import Layout
 
-LAYOUTS_KEPT = 64
-
-
-_layouts: OrderedDict[tuple[Any, ...], Layout] = OrderedDict()
+layouts: ByVersion[Layout] = ByVersion(64)
 
 
 def layout(course: Course) -> Layout:
     """The layout of this version of the course; read from the database once a process and version."""
-    key = (course.pk, course.layout_version, course.zone, course.term_id)
-    if key not in _layouts:
-        _layouts[key] = read_layout(course)
-        while len(_layouts) > LAYOUTS_KEPT:
-            _layouts.popitem(last=False)
-    return _layouts[key]
+    return layouts.get(course, lambda: read_layout(course))
 
 
 MODULE_FIELDS = ("id", "title", "week", "position", "in_order", "published", "objectives", "conditions")
@@ -78,7 +69,9 @@ def _surroundings(course: Course) -> dict[str, list[dict[str, Any]]]:
         json_rows(Syllabus.objects.filter(**own), ("item_id",)),
     )
     names = ("modules", "parts", "breaks", "patterns", "allowances", "members", "sections", "syllabus")
-    return dict(zip(names, found[0], strict=True))
+    for row in found:
+        return dict(zip(names, row, strict=True))
+    raise not_found("course")
 
 
 def person_layout(course: Course, person_id: int) -> Layout:

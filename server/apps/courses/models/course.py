@@ -8,8 +8,8 @@ from apps.courses.models.version import raises_version
 
 
 class Course(models.Model):
-    """`layout_version` changes with every change of the layout: a trigger takes the next number of a sequence,
-    which no rollback gives out twice, so a layout that was read once can be kept under it.
+    """`layout_version` changes with every change of the layout: a trigger sets it to the microsecond,
+    which comes only once, so a layout that was read once can be kept under it.
     Students enter a course once it is opened. `turnaround_days`: within how many days work comes back;
     `answer_days`: within how many a question or a report is answered. `date_order`: how dates in figures
     are read in its texts."""

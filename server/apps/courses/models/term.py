@@ -1,16 +1,15 @@
 import pgtrigger
 from django.db import models
 
+from apps.courses.models.version import RAISED
+
 
 def _raises_versions(term_id: str) -> pgtrigger.Trigger:
     return pgtrigger.Trigger(
         name="raise_layout_versions",
         when=pgtrigger.After,
         operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=(
-            "UPDATE courses_course SET layout_version = nextval('courses_layout_version')"
-            f" WHERE term_id = ({term_id}); RETURN NULL;"
-        ),
+        func=(f"UPDATE courses_course SET {RAISED} WHERE term_id = ({term_id}); RETURN NULL;"),
     )
 
 

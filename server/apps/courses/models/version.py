@@ -1,6 +1,8 @@
 import pgtrigger
 
 COURSE_OF_ROW = "COALESCE(NEW.course_id, OLD.course_id)"
+RAISED = "layout_version = GREATEST(layout_version + 1, (EXTRACT(EPOCH FROM clock_timestamp()) * 1000000)::bigint)"
+"""The microsecond of the change: no rollback and no restored database gives it out twice."""
 
 
 def raises_version(course_id: str) -> pgtrigger.Trigger:
@@ -9,8 +11,5 @@ def raises_version(course_id: str) -> pgtrigger.Trigger:
         name="raise_layout_version",
         when=pgtrigger.After,
         operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=(
-            "UPDATE courses_course SET layout_version = nextval('courses_layout_version')"
-            f" WHERE id = ({course_id}); RETURN NULL;"
-        ),
+        func=(f"UPDATE courses_course SET {RAISED} WHERE id = ({course_id}); RETURN NULL;"),
     )

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
-from weakref import WeakKeyDictionary
 
 from unvo_core.path.conditions import For, whens_for
 from unvo_core.schedule.allowances import Allowance, effective
@@ -14,19 +12,6 @@ from unvo_core.schedule.spans import MOMENTS, Span
 
 from apps.layout.reading.facts import numbered, path_module
 from apps.layout.reading.structure import LaidItem, LaidModule, Layout
-
-VARIANTS_KEPT = 512
-_Key = tuple[int | None, tuple[int, ...], frozenset[int], int | None]
-
-
-class _Variants:
-    """The layouts made of one layout, the latest used last."""
-
-    def __init__(self) -> None:
-        self.kept: OrderedDict[_Key, Layout] = OrderedDict()
-
-
-_variants: WeakKeyDictionary[Layout, _Variants] = WeakKeyDictionary()
 
 
 def layout_for(laid: Layout, person_id: int) -> Layout:
@@ -57,15 +42,14 @@ def layout_in(laid: Layout, place: _Place) -> Layout:
     tells_apart = bool(told_apart or sections)
     if not fitting and own_calendar is None and not tells_apart:
         return laid
-    kept = _variants.setdefault(laid, _Variants()).kept
     groups = place.groups & told_apart
     key = (own_calendar, tuple(a.id for a in fitting), groups, section)
-    if key not in kept:
+
+    def make() -> Layout:
         own = _made(laid, own_calendar, fitting)
-        kept[key] = _with_audience(own, groups, section) if tells_apart else own
-        while len(kept) > VARIANTS_KEPT:
-            kept.popitem(last=False)
-    return kept[key]
+        return _with_audience(own, groups, section) if tells_apart else own
+
+    return laid.variants.get(key, make)
 
 
 def _with_audience(laid: Layout, groups: frozenset[int], section: int | None) -> Layout:
@@ -75,7 +59,7 @@ def _with_audience(laid: Layout, groups: frozenset[int], section: int | None) ->
         old if new is was else path_module(new)
         for old, new, was in zip(laid.path, students, laid.students, strict=True)
     )
-    return replace(laid, students=students, path=path, _starts={})
+    return replace(laid, students=students, path=path)
 
 
 def _heard_by(module: LaidModule, groups: frozenset[int], section: int | None) -> LaidModule:
@@ -113,7 +97,7 @@ def _made(laid: Layout, section_id: int | None, fitting: list[Allowance]) -> Lay
         old if new is was else path_module(new)
         for old, new, was in zip(laid.path, students, laid.students, strict=True)
     )
-    return replace(laid, calendar=calendar, all=everyone, students=students, path=path, _starts={})
+    return replace(laid, calendar=calendar, all=everyone, students=students, path=path)
 
 
 def _with_items(module: LaidModule, items: tuple[LaidItem, ...]) -> LaidModule:

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime, time
 from fractions import Fraction
 from functools import cached_property
+from threading import RLock
 from typing import Any
 from zoneinfo import ZoneInfo
 
+from cachetools import LRUCache
 from unvo_core.path.conditions import For, From, When, surely_awaited
 from unvo_core.path.facts import Mark
 from unvo_core.path.model import PathModule
@@ -125,6 +127,23 @@ class LaidModule:
     conditions: dict[str, Any]
 
 
+class Variants:
+    """Layouts made of one layout, by what they differ in; those used last are kept."""
+
+    def __init__(self, size: int = 512) -> None:
+        self._made: LRUCache[Hashable, Layout] = LRUCache(size)
+        self._lock = RLock()
+
+    def get(self, key: Hashable, make: Callable[[], Layout]) -> Layout:
+        with self._lock:
+            kept = self._made.get(key)
+        if kept is None:
+            made = make()
+            with self._lock:
+                kept = self._made.setdefault(key, made)
+        return kept
+
+
 @dataclass(frozen=True, eq=False)
 class Layout:
     """`students`: what students are shown, with its path; `all`: what teachers lay out.
@@ -144,8 +163,6 @@ class Layout:
     groups: Mapping[int, frozenset[int]] = field(default_factory=dict, repr=False)
     sections: Mapping[int, int | None] = field(default_factory=dict, repr=False)
     syllabus_id: int | None = None
-    _starts: dict[tuple[int, ...], dict[int, datetime]] = field(default_factory=dict, repr=False, compare=False)
-    _loads: dict[bool, dict[date, int]] = field(default_factory=dict, repr=False, compare=False)
 
     @property
     def zone(self) -> ZoneInfo:
@@ -158,6 +175,20 @@ class Layout:
     @property
     def weeks(self) -> tuple[Week, ...]:
         return self.calendar.weeks
+
+    # What is computed of a layout is kept by it, but is no field of it: `replace` would hand it on to another.
+    @cached_property
+    def _starts(self) -> dict[tuple[int, ...], dict[int, datetime]]:
+        return {}
+
+    @cached_property
+    def _loads(self) -> dict[bool, dict[date, int]]:
+        return {}
+
+    @cached_property
+    def variants(self) -> Variants:
+        """The layouts of persons made of this one."""
+        return Variants()
 
     def modules(self, teaching: bool) -> tuple[LaidModule, ...]:
         return self.all if teaching else self.students
