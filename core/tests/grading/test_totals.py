@@ -3,6 +3,7 @@ import unittest
 from dataclasses import replace
 from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
+from itertools import combinations
 from typing import NamedTuple
 
 import numpy as np
@@ -10,7 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from unvo_core.grading.scale import Band, Rounding, band_of, rounded
 from unvo_core.grading.stats import class_stats
-from unvo_core.grading.totals import Category, Entry, Standing, Total, total
+from unvo_core.grading.totals import Category, Entry, ItemRow, Standing, Total, total
 
 BANDS = tuple(Band(n, Fraction(lo)) for n, lo in (("F", 0), ("D", 60), ("C", 70), ("B", 80), ("A", 90)))
 ROUNDING = Rounding(1)
@@ -36,11 +37,36 @@ def totals(categories: list[Category], bands: tuple[Band, ...], rounding: Roundi
     return Totals(*(total(kind, categories, bands, rounding) for kind in ("current", "floor", "ceiling")))
 
 
-def recomputed(given_: Total) -> Fraction | None:
-    """The total from its own explanation alone: sums of item rows, percentages, weights."""
-    counted = [r for r in given_.rows if r.percent is not None and any(i.role in ("counted", "extra") for i in r.items)]
-    value = sum((r.percent * r.effective_weight / 100 for r in counted), Fraction(0))
-    return value if any(r.percent is not None for r in given_.rows) else None
+def unit(drawn: Category, item: ItemRow, points: Fraction) -> Fraction:
+    return points / item.possible if drawn.equal_items else points
+
+
+def recomputed(drawn: list[Category], found: Total) -> Fraction | None:
+    """The total from its items alone, as the explanation names them: their points, roles and the weights as set."""
+    percents: dict[int, tuple[Fraction, Fraction]] = {}
+    on_top: dict[int, tuple[Fraction, Fraction]] = {}
+    for category, row in zip(drawn, found.rows, strict=True):
+        roles: dict[str, list[ItemRow]] = {}
+        for item in row.items:
+            roles.setdefault(item.role, []).append(item)
+        points = sum((unit(category, i, i.points) for r in ("counted", "extra") for i in roles.get(r, [])), Fraction(0))
+        possible = sum((unit(category, i, i.possible) for i in roles.get("counted", [])), Fraction(0))
+        if possible:
+            percents[category.id] = points, possible
+        elif roles.get("extra"):
+            there = [e for e in category.entries if e.standing is not Standing.EXCUSED]
+            whole = [e for e in there if not e.extra_credit] or there
+            size = Fraction(len(whole)) if category.equal_items else sum((e.possible for e in whole), Fraction(0))
+            on_top[category.id] = points, size
+    if not percents:
+        return None
+    weights = {c.id: c.weight for c in drawn}
+    if None in weights.values():
+        base = sum((p for _, p in percents.values()), Fraction(0))
+        return sum((n for n, _ in (*percents.values(), *on_top.values())), Fraction(0)) / base * 100
+    live = sum((weights[c] or Fraction(0) for c in percents), Fraction(0))
+    value = sum((n / p * (weights[c] or 0) for c, (n, p) in percents.items()), Fraction(0)) / live * 100
+    return value + sum((n / p * (weights[c] or 0) for c, (n, p) in on_top.items()), Fraction(0))
 
 
 class CheckValues(unittest.TestCase):
@@ -85,6 +111,13 @@ class ThreeTotals(unittest.TestCase):
         self.assertEqual(result.current.value, 50)
         self.assertEqual(result.floor.value, 25)
 
+    def test_what_only_waits_for_its_score_is_told_apart_from_what_is_not_done(self) -> None:
+        """By hand: of a course of 40 points 20 are handed in and 10 of those are scored and held."""
+        waiting = [entry(1, None, standing=Standing.WAITING), entry(2, 9, standing=Standing.HELD)]
+        found = totals([category(1, 100, *waiting, entry(3, 8), entry(4, None))], BANDS, ROUNDING)
+        self.assertEqual((found.floor.value, found.floor.weight_waiting), (20, 50))
+        self.assertEqual((found.current.value, found.ceiling.value), (80, 95))
+
     def test_excused_work_is_out_of_all_of_them(self) -> None:
         excused = entry(1, None, standing=Standing.EXCUSED)
         result = totals([category(1, 100, excused, entry(2, 7))], BANDS, ROUNDING)
@@ -95,6 +128,30 @@ class ThreeTotals(unittest.TestCase):
         self.assertEqual(totals([category(1, 100, entry(1, 10)), top], BANDS, ROUNDING).current.value, 105)
         inside = category(1, 100, entry(1, 10), entry(2, 2, extra_credit=True))
         self.assertEqual(totals([inside], BANDS, ROUNDING).current.value, 120)
+
+    def test_the_best_drop_counts_the_extra_points(self) -> None:
+        """By hand: without 6 of 10 it is (9 + 5) / 10, without 9 of 10 it is (6 + 5) / 10; with 20 extra points the
+        small item is the better one to keep: (3 + 20) / 5 against (18 + 20) / 20."""
+        inside = [entry(1, 3, 5), entry(2, 18, 20), entry(3, 20, 20, extra_credit=True)]
+        row = totals([category(1, 100, *inside, drop_lowest=1)], BANDS, ROUNDING).current.rows[0]
+        self.assertEqual([i.role for i in row.items], ["counted", "dropped_low", "extra"])
+        self.assertEqual(row.percent, 460)
+
+    def test_extra_points_where_all_items_weigh_the_same(self) -> None:
+        """By hand: 9 of 10 and 18 of 20 are 90 %; 5 of 10 extra points are half of one of two items, so 115 %."""
+        inside = [entry(1, 9), entry(2, 18, 20), entry(3, 5, 10, extra_credit=True)]
+        self.assertEqual(totals([category(1, 100, *inside, equal_items=True)], BANDS, ROUNDING).current.value, 115)
+        free = [entry(1, 9), entry(2, 18, 20), entry(3, 3, 0, extra_credit=True)]
+        self.assertEqual(totals([category(1, 100, *free, equal_items=True)], BANDS, ROUNDING).current.value, 100)
+
+    def test_extra_credit_alone_in_a_category_comes_on_top(self) -> None:
+        """By hand: 80 % so far; of the other category's 20 only 5 extra points are scored: 5 / 20 of its 40 %."""
+        other = category(2, 40, entry(2, None, 20), entry(3, 5, 5, extra_credit=True))
+        found = totals([category(1, 60, entry(1, 8)), other], BANDS, ROUNDING).current
+        self.assertEqual((found.value, found.rows[1].contribution, found.rows[1].on_top), (90, 10, True))
+        points = [category(1, None, entry(1, 8)), category(2, None, entry(3, 2, 5, extra_credit=True))]
+        self.assertEqual(totals(points, BANDS, ROUNDING).current.value, 100)
+        self.assertIsNone(totals([other], BANDS, ROUNDING).current.value)
 
     def test_without_weights_all_points_are_added(self) -> None:
         result = totals([category(1, None, entry(1, 10, 20)), category(2, None, entry(2, 60, 60))], BANDS, ROUNDING)
@@ -123,10 +180,19 @@ def random_courses(draw: st.DrawFn) -> list[Category]:
             possible = draw(st.integers(1, 40))
             points = draw(st.integers(0, possible)) if standing in (Standing.SCORED, Standing.HELD) else None
             points = 0 if standing is Standing.MISSING else points
-            entries.append(entry(n, points, possible, standing))
+            rarely = draw(st.integers(0, 3)) == 0
+            kept = draw(st.integers(0, 4)) == 0
+            entries.append(entry(n, points, possible, standing, extra_credit=rarely, never_dropped=kept))
         weight = draw(st.integers(1, 60)) if weighted else None
         found.append(
-            category(c, weight, *entries, drop_lowest=draw(st.integers(0, 2)), equal_items=draw(st.booleans()))
+            category(
+                c,
+                weight,
+                *entries,
+                drop_lowest=draw(st.integers(0, 2)),
+                drop_highest=draw(st.integers(0, 2)),
+                equal_items=draw(st.booleans()),
+            )
         )
     return found
 
@@ -137,17 +203,46 @@ class Properties(unittest.TestCase):
     def test_recomputing_from_the_explanation_gives_the_same_figure(self, drawn: list[Category]) -> None:
         result = totals(drawn, BANDS, ROUNDING)
         for found in result:
-            self.assertEqual(recomputed(found), found.value)
+            self.assertEqual(recomputed(drawn, found), found.value)
             if found.value is not None:
                 self.assertEqual(sum((r.contribution for r in found.rows), Fraction(0)), found.value)
-                self.assertEqual(sum((r.effective_weight for r in found.rows), Fraction(0)), 100)
+                self.assertEqual(sum((r.effective_weight for r in found.rows if not r.on_top), Fraction(0)), 100)
+
+    @settings(max_examples=500)
+    @given(random_courses())
+    def test_drops_are_those_that_brute_force_finds(self, drawn: list[Category]) -> None:
+        """First the highest, so that the lowest percentage is left; then the lowest, so that the best is; extra credit
+        stays in the sum, what is never dropped stays, and one item does."""
+        for drawn_one, row in zip(drawn, total("current", drawn, BANDS, ROUNDING).rows, strict=True):
+            regular = [i for i in row.items if i.role not in ("out", "extra")]
+            if not regular:
+                continue
+            extra = sum((unit(drawn_one, i, i.points) for i in row.items if i.role == "extra"), Fraction(0))
+            fixed = {e.item_id for e in drawn_one.entries if e.never_dropped}
+
+            def left(
+                dropped: set[int], among: list[ItemRow], one: Category = drawn_one, top: Fraction = extra
+            ) -> Fraction:
+                kept = [i for i in among if i.item_id not in dropped]
+                whole = sum((unit(one, i, i.possible) for i in kept), Fraction(0))
+                return (sum((unit(one, i, i.points) for i in kept), Fraction(0)) + top) / whole
+
+            def ways(count: int, among: list[ItemRow], never: set[int] = fixed) -> list[set[int]]:
+                free = [i.item_id for i in among if i.item_id not in never]
+                return [set(w) for w in combinations(free, min(count, len(free), len(among) - 1))]
+
+            high = {i.item_id for i in regular if i.role == "dropped_high"}
+            low = {i.item_id for i in regular if i.role == "dropped_low"}
+            rest = [i for i in regular if i.item_id not in high]
+            self.assertEqual(left(high, regular), min(left(w, regular) for w in ways(drawn_one.drop_highest, regular)))
+            self.assertEqual(left(low, rest), max(left(w, rest) for w in ways(drawn_one.drop_lowest, rest)))
 
     @settings(max_examples=300)
     @given(random_courses())
     def test_the_floor_is_never_above_the_ceiling(self, drawn: list[Category]) -> None:
         """Where points are added and lowest scores dropped it can be: the best drop of a category may leave few points."""
         if any(c.weight is None for c in drawn):
-            drawn = [replace(c, drop_lowest=0) for c in drawn]
+            drawn = [replace(c, drop_lowest=0, drop_highest=0) for c in drawn]
         result = totals(drawn, BANDS, ROUNDING)
         if result.floor.value is not None and result.ceiling.value is not None:
             self.assertLessEqual(result.floor.value, result.ceiling.value)

@@ -24,17 +24,20 @@ class Scored:
     can_drop: bool = True
 
 
-def drop_lowest(scores: Sequence[Scored], count: int) -> frozenset[int]:
-    """Keys of the `count` scores whose drop leaves the best percentage; one score always stays."""
-    return _drop(scores, count, Fraction(1))
+def drop_lowest(scores: Sequence[Scored], count: int, extra: Fraction = Fraction(0)) -> frozenset[int]:
+    """Keys of the `count` scores whose drop leaves the best percentage; one score always stays.
+
+    `extra`: points of extra credit, which stay in the sum whatever is dropped and weigh more the less is left.
+    """
+    return _drop(scores, count, Fraction(1), extra)
 
 
-def drop_highest(scores: Sequence[Scored], count: int) -> frozenset[int]:
+def drop_highest(scores: Sequence[Scored], count: int, extra: Fraction = Fraction(0)) -> frozenset[int]:
     """Keys of the `count` scores whose drop leaves the lowest percentage; one score always stays."""
-    return _drop(scores, count, Fraction(-1))
+    return _drop(scores, count, Fraction(-1), extra)
 
 
-def _drop(scores: Sequence[Scored], count: int, sign: Fraction) -> frozenset[int]:
+def _drop(scores: Sequence[Scored], count: int, sign: Fraction, extra: Fraction) -> frozenset[int]:
     if count <= 0:
         return frozenset()
     droppable = [s for s in scores if s.can_drop]
@@ -43,16 +46,16 @@ def _drop(scores: Sequence[Scored], count: int, sign: Fraction) -> frozenset[int
     if count <= 0:
         return frozenset()
     kept = droppable[count:]
-    ratio = _ratio(fixed + kept)
+    ratio = _ratio(fixed + kept, extra)
     while True:
         ranked = sorted(droppable, key=lambda s: (sign * (s.raw - ratio * s.possible), s.key))
         kept = ranked[count:]
-        better = _ratio(fixed + kept)
+        better = _ratio(fixed + kept, extra)
         if sign * (better - ratio) <= 0:
             return frozenset(s.key for s in ranked[:count])
         ratio = better
 
 
-def _ratio(scores: Sequence[Scored]) -> Fraction:
+def _ratio(scores: Sequence[Scored], extra: Fraction) -> Fraction:
     possible = exact_sum(s.possible for s in scores)
-    return exact_sum(s.raw for s in scores) / possible if possible else Fraction(0)
+    return (exact_sum(s.raw for s in scores) + extra) / possible if possible else Fraction(0)

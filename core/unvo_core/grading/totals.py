@@ -20,10 +20,11 @@ Kind = Literal["current", "floor", "ceiling"]
 
 
 class Standing(StrEnum):
-    """How one item enters the totals."""
+    """How one item enters the totals. WAITING: handed in and not scored yet, to the totals as OPEN."""
 
     SCORED = "scored"
     HELD = "held"
+    WAITING = "waiting"
     OPEN = "open"
     MISSING = "missing"
     EXCUSED = "excused"
@@ -72,7 +73,11 @@ class ItemRow:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CategoryRow:
-    """percent x effective weight / 100 = contribution, in points of the total's percentage."""
+    """percent x effective weight / 100 = contribution, in points of the total's percentage.
+
+    `on_top`: only extra credit is scored here so far. It adds its share of the category's own weight, measured by
+    all the points that the category has, and takes no weight from the others.
+    """
 
     category_id: int
     name: str
@@ -83,11 +88,13 @@ class CategoryRow:
     effective_weight: Fraction
     contribution: Fraction
     items: tuple[ItemRow, ...]
+    on_top: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Total:
-    """`value` in percent, exact; None when nothing counts yet. `weight_scored`: share of the course in it."""
+    """`value` in percent, exact; None when nothing counts yet. `weight_scored`: share of the course in it;
+    `weight_waiting`: share of it that is done and only waits for its score, both in percent."""
 
     kind: str
     value: Fraction | None
@@ -95,6 +102,7 @@ class Total:
     band: str | None
     rows: tuple[CategoryRow, ...]
     weight_scored: Fraction
+    weight_waiting: Fraction
 
 
 def _points_in(kind: str, entry: Entry) -> Fraction | None:
@@ -117,7 +125,7 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
     drafts = [_category_draft(kind, c) for c in categories]
     weighted = all(c.weight is not None for c in categories)
     rows = _weighted(categories, drafts) if weighted else _by_points(categories, drafts)
-    has_value = any(r.percent is not None and not c.extra_credit for r, c in zip(rows, categories, strict=True))
+    has_value = any(_carries(c, d) for c, d in zip(categories, drafts, strict=True))
     value = exact_sum(r.contribution for r in rows) if has_value else None
     return Total(
         kind=kind,
@@ -125,7 +133,8 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
         shown=None if value is None else rounded(value, rounding.decimals),
         band=None if value is None else band_of(value, bands, rounding),
         rows=rows,
-        weight_scored=_share_scored(categories, drafts, weighted),
+        weight_scored=_share(categories, [_scored_points(d) for d in drafts], weighted),
+        weight_waiting=_share(categories, [_waiting_points(c) for c in categories], weighted),
     )
 
 
@@ -135,6 +144,12 @@ class _Draft:
     numerator: Fraction
     denominator: Fraction
     percent: Fraction | None
+    on_top: bool
+
+
+def _carries(category: Category, draft: _Draft) -> bool:
+    """Whether it takes part in the weights, and not only adds to what the others make."""
+    return draft.percent is not None and not category.extra_credit and not draft.on_top
 
 
 def _category_draft(kind: str, category: Category) -> _Draft:
@@ -144,15 +159,24 @@ def _category_draft(kind: str, category: Category) -> _Draft:
         for e in category.entries
         if (p := points[e.item_id]) is not None and not e.extra_credit and e.possible > 0
     ]
-    high = drop_highest(regular, category.drop_highest)
-    low = drop_lowest([s for s in regular if s.key not in high], category.drop_lowest)
+    given = [(e, p) for e in category.entries if e.extra_credit and (p := points[e.item_id]) is not None]
+    extra = exact_sum(_in_unit(category, e, p) for e, p in given)
+    high = drop_highest(regular, category.drop_highest, extra)
+    low = drop_lowest([s for s in regular if s.key not in high], category.drop_lowest, extra)
     rows = tuple(_item_row(e, points[e.item_id], low, high) for e in category.entries)
     kept = [s for s in regular if s.key not in low and s.key not in high] if low or high else regular
-    extra = exact_sum(r.points for r in rows if r.role == "extra")
-    denominator = exact_sum(s.possible for s in kept)
+    on_top = not kept and bool(given)
+    denominator = _whole(category) if on_top else exact_sum(s.possible for s in kept)
     numerator = exact_sum(s.raw for s in kept) + extra
     percent = numerator / denominator * 100 if denominator else None
-    return _Draft(rows, numerator, denominator, percent)
+    return _Draft(rows, numerator, denominator, percent, on_top and percent is not None)
+
+
+def _whole(category: Category) -> Fraction:
+    """All that can be had in the category, in its unit; of a category of extra credit alone, that."""
+    there = [e for e in category.entries if e.possible > 0 and e.standing is not Standing.EXCUSED]
+    regular = [e for e in there if not e.extra_credit]
+    return exact_sum(_in_unit(category, e, e.possible) for e in regular or there)
 
 
 def droppable(category: Category) -> int:
@@ -161,8 +185,16 @@ def droppable(category: Category) -> int:
 
 
 def _in_unit(category: Category, entry: Entry, points: Fraction) -> Fraction:
-    """Points, or shares of one where all items of the category weigh the same."""
-    return points / entry.possible if category.equal_items else points
+    """Points; where all items of the category weigh the same, shares of one item.
+
+    Extra points of an item that has no points of its own are shares of the category's middling item.
+    """
+    if not category.equal_items:
+        return points
+    if entry.possible:
+        return points / entry.possible
+    sizes = [e.possible for e in category.entries if e.possible > 0]
+    return points * len(sizes) / exact_sum(sizes) if sizes else ZERO
 
 
 def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: frozenset[int]) -> ItemRow:
@@ -179,12 +211,12 @@ def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: 
 def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
     """Weights of categories with nothing in them are spread over the others in proportion."""
     pairs = list(zip(categories, drafts, strict=True))
-    live_weight = exact_sum(c.weight or ZERO for c, d in pairs if not c.extra_credit and d.percent is not None)
+    live_weight = exact_sum(c.weight or ZERO for c, d in pairs if _carries(c, d))
     rows = []
     for category, draft in pairs:
         weight = category.weight or ZERO
         effective = ZERO
-        if category.extra_credit:
+        if category.extra_credit or draft.on_top:
             effective = weight
         elif draft.percent is not None and live_weight:
             effective = weight * 100 / live_weight
@@ -195,7 +227,7 @@ def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple
 def _by_points(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
     """Without weights a category weighs what its points are of all points counted."""
     pairs = list(zip(categories, drafts, strict=True))
-    base = exact_sum(d.denominator for c, d in pairs if not c.extra_credit)
+    base = exact_sum(d.denominator for c, d in pairs if _carries(c, d))
     return tuple(_row(c, d, d.denominator / base * 100 if base else ZERO) for c, d in pairs)
 
 
@@ -211,24 +243,30 @@ def _row(category: Category, draft: _Draft, effective: Fraction) -> CategoryRow:
         effective_weight=effective,
         contribution=contribution,
         items=draft.items,
+        on_top=draft.on_top,
     )
 
 
-def _share_scored(categories: Sequence[Category], drafts: Sequence[_Draft], weighted: bool) -> Fraction:
-    """Percent of the course's weight (or points) that the total rests on.
+def _scored_points(draft: _Draft) -> Fraction:
+    return exact_sum(r.possible for r in draft.items if r.role in COUNTED_ROLES)
 
-    A category of which a part is scored counts with the part of its points that is.
-    """
+
+def _waiting_points(category: Category) -> Fraction:
+    waiting = (Standing.HELD, Standing.WAITING)
+    return exact_sum(e.possible for e in category.entries if not e.extra_credit and e.standing in waiting)
+
+
+def _share(categories: Sequence[Category], parts: Sequence[Fraction], weighted: bool) -> Fraction:
+    """Percent of the course's weight (or points) that lies in these parts of its categories' points."""
     share = whole = ZERO
-    for category, draft in zip(categories, drafts, strict=True):
+    for category, part in zip(categories, parts, strict=True):
         if category.extra_credit:
             continue
         possible = exact_sum(
             e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED
         )
-        counted = exact_sum(r.possible for r in draft.items if r.role in COUNTED_ROLES)
         weight = (category.weight or ZERO) if weighted else possible
         whole += weight
         if possible:
-            share += weight * counted / possible
+            share += weight * part / possible
     return share / whole * 100 if whole else ZERO

@@ -11,7 +11,8 @@ from unvo_core.schedule.zones import require_aware
 
 @dataclass(frozen=True, slots=True)
 class Mark:
-    """What the gradebook knows of one item and person. A held score is `held` and carries no percentage."""
+    """What the gradebook knows of one item and person. `percent`: of what was released; `held`: a score that is not
+    released lies there, alone or beside it."""
 
     held: bool = False
     percent: Fraction | None = None

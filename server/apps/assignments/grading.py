@@ -24,7 +24,7 @@ from apps.gradebook.public import (
     rules_of,
     score_row,
 )
-from apps.kernel.public import not_found, require
+from apps.kernel.public import Refused, not_found, require
 from apps.layout.public import LaidItem, layout, layout_for, person_layout
 
 _END = datetime.max.replace(tzinfo=UTC)
@@ -87,8 +87,8 @@ def _state(
         return "excused"
     if latest is not None and not (cell and any(a.attempt == latest.attempt for a in cell.attempts)):
         return "waiting"
-    if what is not None:
-        return "released" if what.released else "held"
+    if cell is not None and what is not None:
+        return "held" if cell.held else "released"
     return "started" if own else "nothing"
 
 
@@ -117,6 +117,16 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership) ->
         draft_files=len(draft.files.all()) if draft else 0,
         score=score_out(course, item, person_id, attempt, handed[-1].handed_in_at if handed else None),
     )
+
+
+def handed_in_at(item_id: int, person_id: int, attempt: int) -> datetime | None:
+    """When the attempt came in; None for the first of somebody who handed in nothing, which can be scored too."""
+    handed = {h.attempt: h.handed_in_at for h in hand_ins(item_id, person_id) if h.handed_in_at}
+    if attempt in handed:
+        return handed[attempt]
+    if handed or attempt != 1:
+        raise Refused("score.no_such_attempt", attempt=attempt)
+    return None
 
 
 def score_out(

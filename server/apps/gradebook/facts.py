@@ -32,6 +32,16 @@ class CellScores:
     excused: bool
     attempts: tuple[AttemptScore, ...]
 
+    @property
+    def held(self) -> bool:
+        """A score lies here that its student can't see yet."""
+        return not all(a.released for a in self.attempts)
+
+    @property
+    def as_seen(self) -> CellScores:
+        """The cell as its student sees it: a later attempt that is held takes nothing away of what was released."""
+        return CellScores(self.excused, tuple(a for a in self.attempts if a.released)) if self.held else self
+
 
 @dataclass(frozen=True, slots=True)
 class ItemRules:
@@ -43,10 +53,9 @@ class ItemRules:
 
 @dataclass(frozen=True, slots=True)
 class Counted:
-    """The attempt that counts, after the late rule. `released` is false while it is held."""
+    """The attempt that counts, after the late rule."""
 
     result: LateResult
-    released: bool
     comment: str
     attempts: int
 
@@ -88,12 +97,14 @@ def rounding_of(scheme: models.GradingScheme) -> Rounding:
 
 
 def counted(cell: CellScores, rules: ItemRules, possible: Fraction, due: datetime | None) -> Counted | None:
-    """What a cell counts: each attempt after the late rule, then the one that the rule picks, or their mean."""
+    """What a cell counts: each attempt after the late rule, then the one that the rule picks, or their mean.
+
+    To a student only what is released counts: `cell.as_seen`.
+    """
     results = [apply_late(rules.late_rule, a.raw, possible, a.handed_in_at, due) for a in cell.attempts]
     if not results:
         return None
     at = counting_attempt(rules.counting, [r.counts for r in results])
     if at is None:
-        released = all(a.released for a in cell.attempts)
-        return Counted(mean_result(results), released, cell.attempts[-1].comment, len(results))
-    return Counted(results[at], cell.attempts[at].released, cell.attempts[at].comment, len(results))
+        return Counted(mean_result(results), cell.attempts[-1].comment, len(results))
+    return Counted(results[at], cell.attempts[at].comment, len(results))

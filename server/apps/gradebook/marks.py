@@ -72,9 +72,10 @@ def marks_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequenc
 
 
 def counts_from(course: Course, laid: Layout, cells: dict[int, CellScores]) -> dict[int, Counted]:
-    """What each scored cell counts, by item; `laid` is the person's own layout."""
+    """What each cell with a released score counts, by item; `laid` is the person's own layout."""
     items, rules = laid.items, setup(course).rules
-    found = ((i, counted(c, rules[i], items[i].possible, items[i].span.due)) for i, c in cells.items() if i in items)
+    seen = ((i, c.as_seen, items[i]) for i, c in cells.items() if i in items)
+    found = ((i, counted(c, rules[i], item.possible, item.span.due)) for i, c, item in seen)
     return {item_id: what for item_id, what in found if what is not None}
 
 
@@ -94,10 +95,8 @@ def mark(cell: CellScores, what: Counted | None, possible: Fraction) -> Mark:
     if cell.excused:
         return Mark(excused=True)
     if what is None:
-        return NO_MARK
-    if not what.released:
-        return Mark(held=True)
-    return Mark(percent=what.result.counts / possible * 100 if possible else Fraction(100))
+        return Mark(held=True) if cell.held else NO_MARK
+    return Mark(cell.held, what.result.counts / possible * 100 if possible else Fraction(100))
 
 
 def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMark:

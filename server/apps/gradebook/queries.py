@@ -108,9 +108,9 @@ def new_scores(person_id: int, since: datetime) -> list[NewScore]:
     rows = (
         Score.objects.filter(cell__person_id=person_id, released_at__gt=since)
         .order_by("-released_at")
-        .values_list("cell__graded_item__course_id", "cell__graded_item__item_id", "released_at", "raw", "comment")
+        .values_list("cell__graded_item__course_id", "cell__graded_item__item_id", "released_at", "comment")
     )
-    return [NewScore(c, i, at, raw, bool(comment)) for c, i, at, raw, comment in rows[:20] if at]
+    return [NewScore(c, i, at, bool(comment)) for c, i, at, comment in rows[:20] if at]
 
 
 def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:

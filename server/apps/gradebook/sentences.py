@@ -5,6 +5,13 @@ from django.utils.translation import gettext_lazy as _
 SENTENCES = {
     "score.no_points": _("This item has no points, so it can't be scored. Give it points first."),
     "score.unreadable": _("“%(text)s” is not a number of points. Write it like 22.5."),
+    "score.two_readings": _(
+        "“%(text)s” can be read as thousands and as a fraction. Write it without the comma, or with a point."
+    ),
+    "score.more_than_possible": _(
+        "%(raw)s is %(more)s more than the %(possible)s points of this item. Save it so, or check the figure."
+    ),
+    "score.no_such_attempt": _("Attempt %(attempt)s was never handed in, so there is nothing to score there."),
     "score.below_zero": _("A score can't be below 0."),
     "score.above": _("%(raw)s is more than twice the %(possible)s points of this item. Check the figure."),
     "score.changed_meanwhile": _(

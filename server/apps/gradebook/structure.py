@@ -45,5 +45,4 @@ class NewScore:
     course_id: int
     item_id: int
     at: datetime
-    points: Decimal
     has_comment: bool

@@ -8,6 +8,7 @@ from typing import Any
 from unittest import mock
 
 from apps.assignments.models import HandIn
+from apps.gradebook.actions import release_scores as release
 from apps.gradebook.actions import save_score as action
 from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
@@ -90,3 +91,46 @@ class Races(Committed, TransactionTestCase):
 
         with mock.patch.object(action, "_refuse_if_changed", slow), mock.patch.object(action, "lock_cell"):
             self.assertEqual(self.grade_at_once(), [200, 200])
+
+    def release_while_scoring(self) -> Score:
+        """The item's scores are released while a score of it is being saved."""
+        student = Caller(KEEPS_UP)
+        student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "pages", "comment": ""})
+        student.send("POST", self.path(LOOP, "/hand-in"))
+        path = self.path(LOOP, f"/hand-ins/{student.person.pk}/score")
+        first = {"attempt": 1, "raw": "20", "comment": "", "seen_version": 0}
+        teacher, assistant = Caller(INSTRUCTOR), Caller(ASSISTANT)
+        self.assertEqual(teacher.send("PUT", path, first).status_code, 200)
+        released: list[threading.Thread] = []
+        real = action._kept
+
+        def between(*given: Any) -> Score:
+            def release() -> None:
+                teacher.send("POST", self.path(LOOP, "/release"))
+                connections.close_all()
+
+            released.append(threading.Thread(target=release))
+            released[0].start()
+            released[0].join(1.5)
+            return real(*given)
+
+        with mock.patch.object(action, "_kept", between):
+            told = assistant.send("PUT", path, first | {"raw": "21", "seen_version": 1})
+        self.assertEqual(told.status_code, 200, told.content)
+        released[0].join(30)
+        return Score.objects.get(cell__person=student.person, cell__graded_item__item__title=LOOP)
+
+    def test_a_score_saved_during_a_release_comes_out_with_the_others(self) -> None:
+        score = self.release_while_scoring()
+        self.assertEqual((score.raw, score.released_at is not None), (21, True))
+
+    def test_writing_every_column_without_the_lock_takes_the_release_back(self) -> None:
+        """The race itself: the release commits between reading and writing, and the write has the old row whole."""
+        whole = Score.save
+
+        def every_column(row: Score, *args: Any, update_fields: Any = None, **more: Any) -> None:
+            whole(row, *args, **more)
+
+        with mock.patch.object(release, "lock_cells"), mock.patch.object(Score, "save", every_column):
+            score = self.release_while_scoring()
+        self.assertIsNone(score.released_at)

@@ -4312,6 +4312,11 @@ export interface components {
         };
         /** ScoreIn */
         ScoreIn: {
+            /**
+             * Above Possible
+             * @default false
+             */
+            above_possible: boolean;
             /** Attempt */
             attempt: number;
             /**
@@ -4935,6 +4940,8 @@ export interface components {
             share: string;
             /** Value */
             value: string | null;
+            /** Waits */
+            waits: string | null;
         };
         /**
          * Tour

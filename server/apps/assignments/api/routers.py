@@ -11,7 +11,7 @@ from apps.assignments.api import schemas as s
 from apps.assignments.models import HandIn
 from apps.assignments.my_work import brief_out, my_work
 from apps.assignments.policies import can_read_hand_in
-from apps.assignments.queries import brief_of, by_number, hand_ins
+from apps.assignments.queries import brief_of, by_number
 from apps.assignments.receipts import late_seconds, pdf
 from apps.courses.public import can_study, can_teach, course_by_slug
 from apps.gradebook.public import ScoreWish, save_score
@@ -128,8 +128,9 @@ def work(request: SignedIn, slug: str, item_id: int, person_id: int) -> HttpResp
 def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    handed = next((h for h in hand_ins(item_id, person_id) if h.attempt == payload.attempt and h.handed_in_at), None)
-    at = handed.handed_in_at if handed else None
-    wish = ScoreWish(person_id, payload.attempt, payload.raw, payload.comment, at, payload.seen_version)
+    at = grading.handed_in_at(item_id, person_id, payload.attempt)
+    wish = ScoreWish(
+        person_id, payload.attempt, payload.raw, payload.comment, at, payload.seen_version, payload.above_possible
+    )
     save_score(actor_of(request), course, item_id, wish)
     return grading.score_out(course, person_layout(course, person_id).items[item_id], person_id, payload.attempt, at)

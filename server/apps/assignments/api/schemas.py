@@ -154,3 +154,5 @@ class ScoreIn(BaseModel):
     raw: str
     comment: str = ""
     seen_version: int
+    above_possible: bool = False
+    """More points than the item has are meant so."""

@@ -7,8 +7,9 @@ from django.db import connection
 from django.test import override_settings
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 
+from apps.assignments.models import Brief
 from apps.courses.models import Enrolment
-from apps.gradebook.models import Score
+from apps.gradebook.models import GradedItem, Score
 
 LOOP = "Field book: campus loop"
 
@@ -23,8 +24,8 @@ class Grading(DemoCase):
             self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "Pages 1 to 4", "comment": ""})
             self.assertEqual(self.student.send("POST", self.path(LOOP, "/hand-in")).status_code, 200)
 
-    def score(self, raw: str, seen: int = 0, who: Caller | None = None, comment: str = "") -> object:
-        body = {"attempt": 1, "raw": raw, "comment": comment, "seen_version": seen}
+    def score(self, raw: str, seen: int = 0, who: Caller | None = None, comment: str = "", **more: object) -> object:
+        body = {"attempt": 1, "raw": raw, "comment": comment, "seen_version": seen} | more
         return (who or self.teacher).send("PUT", self.work + "/score", body)
 
     def row(self) -> dict:
@@ -80,6 +81,61 @@ class Grading(DemoCase):
     def test_a_comma_is_read_as_a_decimal_point(self) -> None:
         self.hand_in()
         self.assertEqual(self.score("22,5").json()["raw"], "22.5")
+
+    def test_a_comma_that_can_mean_two_things_is_asked_about(self) -> None:
+        self.hand_in()
+        told = self.refused(self.score("1,000"), 422, "score.two_readings")
+        self.assertIn("1,000", told["detail"])
+
+    def test_a_third_decimal_is_rounded_half_up_as_everywhere(self) -> None:
+        self.hand_in()
+        self.assertEqual(self.score("22.125").json()["raw"], "22.13")
+        self.assertEqual(self.score("22.115", seen=1).json()["raw"], "22.12")
+
+    def test_more_than_possible_is_said_and_then_kept(self) -> None:
+        self.hand_in()
+        told = self.refused(self.score("32"), 422, "score.more_than_possible")
+        self.assertIn("2.00 more than the 30", told["detail"])
+        self.assertTrue(told["above"])
+        self.assertEqual(self.score("32", above_possible=True).json()["raw"], "32")
+        self.refused(self.score("61", seen=1, above_possible=True), 422, "score.above")
+
+    def test_only_what_was_handed_in_is_scored(self) -> None:
+        self.assertEqual(self.score("0").status_code, 200, "somebody who handed in nothing can be given 0")
+        for attempt in (2, 0, -1, 40000):
+            self.refused(self.score("5", attempt=attempt), 422, "score.no_such_attempt")
+        self.assertEqual(Score.objects.filter(cell__person=self.student.person, raw=5).count(), 0)
+
+    def test_a_later_attempt_that_is_held_takes_nothing_away(self) -> None:
+        """What was released stays, and what it opened stays open; the held one stands beside it."""
+        Brief.objects.update_or_create(item=self.item(LOOP), defaults={"attempts": 3})
+        GradedItem.objects.filter(item=self.item(LOOP)).update(counting="best")
+        self.hand_in()
+        self.score("24")
+        self.teacher.send("POST", self.path(LOOP, "/release"))
+        before = self.student.get("/courses/srv-110/standing").json()["current"]
+        self.hand_in("2026-10-07T13:00:00-05:00")
+        self.score("29.75", attempt=2)
+        self.assertEqual((self.row()["state"], self.row()["score"]), ("scored", "24"))
+        mine = self.student.get(self.path(LOOP, "/hand-in")).json()
+        self.assertEqual((mine["score"]["counts"], mine["being_graded"]), ("24", True))
+        self.assertEqual(self.student.get("/courses/srv-110/standing").json()["current"], before)
+        self.assertNotIn("29.75", [i["score"] for c in self.sheet() for i in c["items"]])
+        rows = self.teacher.get(self.path(LOOP, "/hand-ins")).json()["rows"]
+        self.assertEqual(next(r for r in rows if r["person_id"] == self.student.person.pk)["state"], "held")
+        self.teacher.send("POST", self.path(LOOP, "/release"))
+        self.assertEqual((self.row()["state"], self.row()["score"]), ("scored", "29.75"))
+
+    def sheet(self) -> list[dict]:
+        return self.student.get("/courses/srv-110/standing").json()["categories"]
+
+    def test_news_of_a_score_say_what_counts(self) -> None:
+        """20 of 30 for work that was 14 hours late counts 17; it is written as figures are, not as 2E+1."""
+        self.hand_in("2026-10-12T00:01:00-05:00")
+        self.score("20")
+        self.teacher.send("POST", self.path(LOOP, "/release"))
+        told = next(n for n in self.student.get("/today").json()["news"] if n["item"]["title"] == LOOP)
+        self.assertEqual((told["points"], told["possible"]), ("17", "30"))
 
     def test_nothing_changes_without_a_record_not_even_by_bulk_or_sql(self) -> None:
         self.hand_in()

@@ -3,7 +3,7 @@ from __future__ import annotations
 import pghistory
 
 from apps.courses.public import Course, can_lay_out, membership
-from apps.gradebook.actions.save_score import graded_item
+from apps.gradebook.actions.save_score import graded_item, lock_cells
 from apps.gradebook.models import Score
 from apps.kernel.public import Actor, Refused, now, record, require
 from apps.layout.public import item_row
@@ -15,6 +15,7 @@ def release_scores(actor: Actor, course: Course, item_id: int) -> int:
     item_row(course, item_id)
     graded = graded_item(course, item_id)
     at = now()
+    lock_cells(graded)
     with pghistory.context(actor=actor.person_id, name=actor.name):
         count = Score.objects.filter(cell__graded_item=graded, released_at__isnull=True).update(released_at=at)
         if not count:

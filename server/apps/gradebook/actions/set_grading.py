@@ -19,11 +19,11 @@ def set_grading(
         raise Refused("grading.no_such_category")
     if late_rule_id is not None and not LateRule.objects.filter(pk=late_rule_id, course=course).exists():
         raise Refused("grading.no_such_category")
-    graded = graded_item(course, item_id)
+    graded = GradedItem.objects.select_for_update().get(pk=graded_item(course, item_id).pk)
     before = {"category": graded.category_id, "late_rule": graded.late_rule_id, "hold": graded.hold}
     graded.category_id, graded.late_rule_id, graded.hold = category_id, late_rule_id, hold
     with pghistory.context(actor=actor.person_id, name=actor.name):
-        graded.save()
+        graded.save(update_fields=["category", "late_rule", "hold"])
     after = {"category": category_id, "late_rule": late_rule_id, "hold": hold}
     record(actor, "grading.set", ("item", item_id), course_id=course.pk, before=before, after=after)
     return graded

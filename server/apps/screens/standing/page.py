@@ -53,6 +53,7 @@ def _total(total: core.Total) -> out.Total:
         exact=None if total.value is None else str(rounded(total.value, 4)),
         band=total.band,
         share=str(rounded(total.weight_scored, 0)),
+        waits=str(rounded(total.weight_waiting, 0)) if total.weight_waiting else None,
         rows=[_arithmetic(r) for r in total.rows],
     )
 
@@ -65,7 +66,7 @@ def _arithmetic(row: core.CategoryRow) -> out.Arithmetic:
         denominator=str(points(row.denominator)),
         percent=None if row.percent is None else str(rounded(row.percent, 2)),
         weight=None if row.weight is None else str(points(row.weight)),
-        effective_weight=str(rounded(row.effective_weight, 1)),
+        effective_weight=str(rounded(row.effective_weight, 2)),
         contribution=str(rounded(row.contribution, 2)),
         of_items=sum(i.role != "out" for i in row.items),
     )
@@ -86,8 +87,7 @@ def _category(known: StandingOf, category: Category, row: core.CategoryRow) -> o
 
 def _item(known: StandingOf, item: LaidItem, role: core.EntryRole) -> out.ItemRow:
     state = known.state(item)
-    what = known.score(item)
-    visible = what if what is not None and what.released else None
+    visible = known.score(item)
     missing = state.state == State.MISSING and known.setup.scheme.missing != "blank"
     score = points(visible.result.counts) if visible else None
     if missing and score is None:

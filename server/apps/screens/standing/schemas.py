@@ -31,6 +31,8 @@ class Total(BaseModel):
     exact: str | None
     band: str | None
     share: str
+    waits: str | None
+    """Percent of the course that is handed in and only waits for a score."""
     rows: list[Arithmetic]
 
 

@@ -66,8 +66,9 @@ class StandingOf:
         if item.excused or (cell is not None and cell.excused):
             standing = core.Standing.EXCUSED
         elif what is not None:
-            standing = core.Standing.SCORED if what.released else core.Standing.HELD
-            value = what.result.counts
+            standing, value = core.Standing.SCORED, what.result.counts
+        elif cell is not None and cell.held:
+            standing = core.Standing.HELD
         else:
             standing, value, reachable = self._unscored(item)
         return replace(self.setup.entry(item), standing=standing, points=value, reachable=reachable)
@@ -79,7 +80,9 @@ class StandingOf:
         facts = self.progress.facts.facts.get(item.id)
         handed_in = facts.handed_in_at if facts else None
         best = apply_late(self.late_rule(item), full, full, handed_in or self.now, item.span.due).counts
-        if handed_in is not None or not is_late(self.now, item.span.due):
+        if handed_in is not None:
+            return core.Standing.WAITING, None, best
+        if not is_late(self.now, item.span.due):
             return core.Standing.OPEN, None, best
         given = self.missing_points(full)
         still = (given or Fraction(0)) if is_closed(item.span, self.now) else best

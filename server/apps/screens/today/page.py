@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from zoneinfo import ZoneInfo
@@ -11,7 +11,7 @@ from unvo_core.path.evaluate import is_left
 from unvo_core.plan.day_plan import DayPlan, Work, day_plan
 
 from apps.courses.public import Course, Enrolment
-from apps.gradebook.public import new_scores
+from apps.gradebook.public import new_scores, points
 from apps.layout.public import LaidItem, Layout, item_ref, layout, layout_for, ref, start_by
 from apps.path.public import Progress, progress_in
 from apps.people.public import Person
@@ -60,7 +60,7 @@ def today(person: Person, now: datetime) -> out.Today:
         ],
         overdue=sum(r.overdue for r in now_rows),
         since=since,
-        news=_news(person, since, courses),
+        news=_news(person, since, known, {pk: course for pk, (course, _) in courses.items()}),
         courses=len(courses),
     )
 
@@ -165,14 +165,18 @@ def _strip_day(day: date, plan: DayPlan, open_items: dict[int, _Open], person: P
     )
 
 
-def _news(person: Person, since: datetime, courses: dict[int, tuple[Course, Layout]]) -> list[out.News]:
+def _news(
+    person: Person, since: datetime, known: Mapping[int, Progress], courses: Mapping[int, Course]
+) -> list[out.News]:
+    """What was scored since, as it counts now: after the late rule, of the attempt that counts."""
     found = []
     for score in new_scores(person.pk, since):
         if score.course_id not in courses:
             continue
-        course, laid = courses[score.course_id]
+        course, laid = courses[score.course_id], known[score.course_id].laid
         item = laid.student_items.get(score.item_id)
-        if item is not None:
+        mark = known[score.course_id].marks.by_item.get(score.item_id)
+        if item is not None and mark is not None and mark.points is not None:
             found.append(
                 out.News(
                     kind="score",
@@ -181,8 +185,8 @@ def _news(person: Person, since: datetime, courses: dict[int, tuple[Course, Layo
                     zone=course.zone,
                     item=item_ref(ref(laid, item.id)),
                     at=score.at,
-                    points=str(score.points.normalize()),
-                    possible=str(item.points or 0).removesuffix(".0"),
+                    points=str(mark.points),
+                    possible=str(points(item.possible)),
                     has_comment=score.has_comment,
                 )
             )

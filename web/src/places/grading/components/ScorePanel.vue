@@ -28,6 +28,8 @@ const raw = ref("");
 const comment = ref("");
 const refused = ref("");
 const theirs = ref<number | null>(null);
+/** More points than the item has were asked about. */
+const above = ref(false);
 const saving = ref(false);
 const kept = ref<Shapes["ScoreOut"]>(work.score);
 const input = useTemplateRef<HTMLInputElement>("input");
@@ -40,6 +42,7 @@ function show(): void {
   comment.value = work.score.comment;
   refused.value = "";
   theirs.value = null;
+  above.value = false;
 }
 show();
 
@@ -56,12 +59,12 @@ onMounted(() => input.value?.focus());
 let under: Promise<boolean> = Promise.resolve(true);
 
 /** One save after the other: Enter both changes the field and submits the form. */
-function save(over: number | null = null): Promise<boolean> {
-  under = under.then(() => send(over));
+function save(over: number | null = null, meant = false): Promise<boolean> {
+  under = under.then(() => send(over, meant));
   return under;
 }
 
-async function send(over: number | null): Promise<boolean> {
+async function send(over: number | null, meant: boolean): Promise<boolean> {
   const seen = over ?? kept.value.version;
   if (!dirty.value && over === null) return true;
   saving.value = true;
@@ -73,14 +76,17 @@ async function send(over: number | null): Promise<boolean> {
       raw: String(sent),
       comment: comment.value,
       seen_version: seen,
+      above_possible: meant,
     });
     if (raw.value === sent) raw.value = kept.value.raw ?? "";
     refused.value = "";
     theirs.value = null;
+    above.value = false;
     return true;
   } catch (error) {
     refused.value = wrong(error);
     if (error instanceof Problem && error.status === CONFLICT) theirs.value = Number(error.also.version);
+    above.value = error instanceof Problem && error.also.above === true;
     return false;
   } finally {
     saving.value = false;
@@ -141,6 +147,7 @@ defineExpose({ save });
       <UiButton @click="show">{{ t("grading.conflictKeep") }}</UiButton>
       <UiButton @click="save(theirs)">{{ t("grading.conflictMine") }}</UiButton>
     </div>
+    <UiButton v-if="above" @click="save(null, true)">{{ t("grading.above", { raw }) }}</UiButton>
     <div class="flex flex-wrap gap-2">
       <UiButton look="main" type="submit">{{ t("grading.saveNext") }}</UiButton>
       <UiButton @click="emit('previous')">{{ t("grading.previous") }}</UiButton>
