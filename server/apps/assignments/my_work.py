@@ -59,6 +59,7 @@ def brief_out(brief: Brief, takes_hand_ins: bool) -> out.Brief:
 def _draft(draft: HandIn) -> out.Draft:
     return out.Draft(
         attempt=draft.attempt,
+        edition=draft.edition,
         text=draft.text,
         comment=draft.comment,
         files=files_out(draft),

@@ -9,6 +9,12 @@ SENTENCES = {
     "hand_in.too_many_files": _("%(most)s files are the most for this assignment. Take one out first."),
     "hand_in.empty": _("There is nothing to hand in yet. Write something or add a file first."),
     "hand_in.no_attempt_left": _("All %(most)s attempts are used. Ask your instructor if you need another."),
+    "hand_in.attempt_over": _(
+        "Attempt %(attempt)s was handed in meanwhile, in another window or on another device. Nothing was added to it."
+    ),
+    "hand_in.changed_elsewhere": _(
+        "This draft was changed in another window or on another device. Take what stands there, or keep yours."
+    ),
     "hand_in.file_gone": _("That file is not in your draft any more."),
     "hand_in.not_yours": _("This file belongs to somebody else's hand-in."),
     "brief.figures": _("An assignment takes 1 to 40 files of 1 to 50 MB, and 1 to 20 attempts."),

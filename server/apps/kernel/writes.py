@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from collections.abc import Callable
+from datetime import datetime
 from functools import wraps
 from typing import Any
 
@@ -17,8 +18,14 @@ from apps.kernel.refusals import Refused
 LONGEST_KEY = 80
 
 
-def write(view: Callable[..., Any]) -> Callable[..., Any]:
-    """Wrap an API operation. A refusal rolls everything back, its claim on the key included."""
+def write(view: Callable[..., Any] | None = None, *, again: Callable[..., Any] | None = None) -> Callable[..., Any]:
+    """Wrap an API operation. A refusal rolls everything back, its claim on the key included.
+
+    `again`: what answers the same request when it comes a second time, from what is stored since; for writes whose
+    answer carries what somebody typed, which is then kept once and not with every key.
+    """
+    if view is None:
+        return lambda wrapped: write(wrapped, again=again)
 
     @wraps(view)
     def once(request: HttpRequest, *args: Any, **kwargs: Any) -> Any:
@@ -28,13 +35,19 @@ def write(view: Callable[..., Any]) -> Callable[..., Any]:
         with transaction.atomic():
             earlier = _claim(request, key)
             if earlier is not None:
-                return earlier.answer
+                return earlier.answer if again is None else again(request, *args, **kwargs)
             answer = view(request, *args, **kwargs)
             plain = answer.model_dump(mode="json") if isinstance(answer, BaseModel) else answer
-            AnsweredRequest.objects.filter(person_id=_who(request), key=key).update(answer=plain)
+            if again is None:
+                AnsweredRequest.objects.filter(person_id=_who(request), key=key).update(answer=plain)
         return plain
 
     return once
+
+
+def forget_answers(before: datetime) -> int:
+    """Remove the answers given before this instant. Returns how many; nobody sends those requests again."""
+    return AnsweredRequest.objects.filter(at__lt=before).delete()[0]
 
 
 def _claim(request: HttpRequest, key: str) -> AnsweredRequest | None:
@@ -55,8 +68,17 @@ def _claim(request: HttpRequest, key: str) -> AnsweredRequest | None:
 
 
 def _fingerprint(request: HttpRequest) -> str:
-    seen = hashlib.sha256(f"{request.method} {request.path}\n".encode())
-    if request.content_type == "application/json":
+    """Of all that is asked: address, body or fields, and the bytes of every file."""
+    seen = hashlib.sha256(f"{request.method} {request.get_full_path()}\n".encode())
+    if request.content_type == "multipart/form-data":
+        for name, values in sorted(request.POST.lists()):
+            seen.update(repr((name, values)).encode())
+        for name, files in sorted(request.FILES.lists()):
+            for file in files:
+                seen.update(repr((name, file.name, file.size)).encode())
+                for chunk in file.chunks():
+                    seen.update(chunk)
+    else:
         seen.update(request.body)
     return seen.hexdigest()
 

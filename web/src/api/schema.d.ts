@@ -634,7 +634,10 @@ export interface paths {
         get: operations["read_my_work"];
         /** Save My Draft */
         put: operations["save_my_draft"];
-        /** Hand My Work In */
+        /**
+         * Hand My Work In
+         * @description `attempt`, `edition`: what the person looked at as they handed in.
+         */
         post: operations["hand_my_work_in"];
         delete?: never;
         options?: never;
@@ -2639,6 +2642,8 @@ export interface components {
             attempt: number;
             /** Comment */
             comment: string;
+            /** Edition */
+            edition: number;
             /** Files */
             files: components["schemas"]["WorkFile"][];
             /**
@@ -2649,10 +2654,17 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** DraftIn */
+        /**
+         * DraftIn
+         * @description `attempt` and `edition`: what the writer looked at; without them, whatever stands.
+         */
         DraftIn: {
+            /** Attempt */
+            attempt?: number | null;
             /** Comment */
             comment: string;
+            /** Edition */
+            edition?: number | null;
             /** Text */
             text: string;
         };
@@ -4820,13 +4832,18 @@ export interface components {
             /** Until */
             until: number;
         };
-        /** TextIn */
+        /**
+         * TextIn
+         * @description `edition`: the one that the writer began from, 0 for none; without it, whatever stands.
+         */
         TextIn: {
             /**
              * Ask Again
              * @default false
              */
             ask_again: boolean;
+            /** Edition */
+            edition?: number | null;
             /** Html */
             html: string;
         };
@@ -6211,7 +6228,10 @@ export interface operations {
     };
     hand_my_work_in: {
         parameters: {
-            query?: never;
+            query?: {
+                attempt?: number | null;
+                edition?: number | null;
+            };
             header?: never;
             path: {
                 slug: string;
@@ -6234,7 +6254,9 @@ export interface operations {
     };
     add_my_file: {
         parameters: {
-            query?: never;
+            query?: {
+                attempt?: number | null;
+            };
             header?: never;
             path: {
                 slug: string;

@@ -8,7 +8,7 @@ import { keptSince } from "@/api/kept-since";
 import { useTimes } from "@/ui/moment/zones";
 import { sayWrong } from "@/ui/notice/notices";
 import NoticeLine from "@/ui/notice/NoticeLine.vue";
-import { forgetWhatWasOpened } from "@/frame/keeping";
+import { leaveNothing } from "@/frame/leaving";
 import { useKinds } from "@/frame/kinds";
 import { useMe } from "@/frame/queries";
 import TopBar from "./shell/TopBar.vue";
@@ -39,7 +39,7 @@ onUnmounted(() => {
 });
 
 function toSignIn(): void {
-  void forgetWhatWasOpened();
+  void leaveNothing();
   if (route.name !== "sign-in")
     void router.push({ name: "sign-in", query: { next: location.pathname + location.search } });
 }

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from django.db.models import Max
 
 from apps.assignments.models import Brief, HandIn, HandInFile
@@ -14,57 +16,83 @@ LONGEST_TEXT = 200_000
 LONGEST_COMMENT = 5_000
 
 
-def open_draft(actor: Actor, course: Course, item_id: int) -> tuple[HandIn, Brief]:
-    """The person's draft, made when there is none; locked until the transaction ends."""
+@dataclass(frozen=True)
+class Seen:
+    """What somebody looked at as they typed: the attempt, and the edition of its text. None: whatever stands, or the
+    first attempt."""
+
+    attempt: int | None = None
+    edition: int | None = None
+
+
+def open_draft(actor: Actor, course: Course, item_id: int, seen: Seen) -> tuple[HandIn, Brief]:
+    """The person's draft of the attempt that they looked at, made when it is the next; locked until the transaction
+    ends. What was handed in meanwhile stays handed in, and opens no other attempt by itself."""
     require(can_study(membership(actor, course)))
     known = require_doable(course, item_id, actor, now())
     item = known.laid.student_items[item_id]
     if not item.takes_hand_ins or actor.person_id is None:
         raise Refused("hand_in.not_here")
     brief = brief_of(item_id)
-    mine = HandIn.objects.filter(item_id=item_id, person_id=actor.person_id)
-    draft = mine.filter(handed_in_at__isnull=True).select_for_update().first()
+    draft = _standing(item_id, actor.person_id)
     if draft is None:
         extra = item.allowed.extra_attempts if item.allowed else 0
         most = None if brief.attempts is None else brief.attempts + extra
-        draft = _new(actor.person_id, course, item_id, most)
+        draft = _new(actor.person_id, course, item_id, seen.attempt or 1, most)
+    if seen.attempt is not None and draft.attempt != seen.attempt:
+        raise Refused("hand_in.attempt_over", status=409, attempt=seen.attempt)
     return draft, brief
 
 
-def _new(person_id: int, course: Course, item_id: int, most: int | None) -> HandIn:
+def _standing(item_id: int, person_id: int) -> HandIn | None:
+    mine = HandIn.objects.filter(item_id=item_id, person_id=person_id, handed_in_at__isnull=True)
+    return mine.select_for_update().first()
+
+
+def _new(person_id: int, course: Course, item_id: int, attempt: int, most: int | None) -> HandIn:
     used = HandIn.objects.filter(item_id=item_id, person_id=person_id).aggregate(n=Max("attempt"))["n"] or 0
-    if most is not None and used >= most:
+    if most is not None and used >= most and attempt > used:
         raise Refused("hand_in.no_attempt_left", status=409, most=most)
-    HandIn.objects.bulk_create(
-        [
-            HandIn(
-                course=course,
-                item_id=item_id,
-                person_id=person_id,
-                attempt=used + 1,
-                started_at=now(),
-                saved_at=now(),
-            )
-        ],
-        ignore_conflicts=True,
+    if attempt != used + 1:
+        raise Refused("hand_in.attempt_over", status=409, attempt=attempt)
+    fresh = HandIn(
+        course=course, item_id=item_id, person_id=person_id, attempt=attempt, started_at=now(), saved_at=now()
     )
-    return HandIn.objects.select_for_update().get(item_id=item_id, person_id=person_id, handed_in_at__isnull=True)
+    HandIn.objects.bulk_create([fresh], ignore_conflicts=True)
+    draft = _standing(item_id, person_id)
+    if draft is None:
+        # Another tab began and handed in the same attempt in this moment.
+        raise Refused("hand_in.attempt_over", status=409, attempt=attempt)
+    return draft
 
 
-def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: str) -> HandIn:
-    draft, brief = open_draft(actor, course, item_id)
+def refuse_other_edition(draft: HandIn, seen: Seen) -> None:
+    """Two tabs or devices on one draft: the second is told, and what stands is shown to it."""
+    if seen.edition is not None and draft.edition != seen.edition:
+        raise Refused(
+            "hand_in.changed_elsewhere",
+            status=409,
+            also={"edition": draft.edition, "text": draft.text, "comment": draft.comment},
+        )
+
+
+def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: str, seen: Seen) -> HandIn:
+    draft, brief = open_draft(actor, course, item_id, seen)
     if text and not brief.takes_text:
         raise Refused("hand_in.no_text")
     if len(text) > LONGEST_TEXT:
         raise Refused("text.too_long", field="The text", length=len(text), most=LONGEST_TEXT)
     if len(comment) > LONGEST_COMMENT:
         raise Refused("text.too_long", field="The comment", length=len(comment), most=LONGEST_COMMENT)
-    draft.text, draft.comment = text, comment
+    if (draft.text, draft.comment) == (text, comment):
+        return draft
+    refuse_other_edition(draft, seen)
+    draft.text, draft.comment, draft.edition = text, comment, draft.edition + 1
     return _kept(actor, course, draft)
 
 
-def add_file(actor: Actor, course: Course, item_id: int, upload: object) -> HandIn:
-    draft, brief = open_draft(actor, course, item_id)
+def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: Seen) -> HandIn:
+    draft, brief = open_draft(actor, course, item_id, seen)
     if not brief.takes_files:
         raise Refused("hand_in.no_files")
     count = draft.files.count()
@@ -78,9 +106,11 @@ def add_file(actor: Actor, course: Course, item_id: int, upload: object) -> Hand
 
 
 def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> HandIn:
-    draft, _ = open_draft(actor, course, item_id)
-    row = draft.files.select_related("stored").filter(pk=file_id).first()
-    if row is None:
+    require(can_study(membership(actor, course)))
+    require_doable(course, item_id, actor, now())
+    draft = _standing(item_id, actor.person_id) if actor.person_id else None
+    row = draft.files.select_related("stored").filter(pk=file_id).first() if draft else None
+    if draft is None or row is None:
         raise Refused("hand_in.file_gone", status=404)
     record(
         actor,
@@ -96,7 +126,7 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Han
 def _kept(actor: Actor, course: Course, draft: HandIn) -> HandIn:
     """Save, and let both sides see that something is started and not handed in."""
     draft.saved_at = now()
-    draft.save(update_fields=["text", "comment", "saved_at"])
+    draft.save(update_fields=["text", "comment", "edition", "saved_at"])
     detail = {"files": draft.files.count(), "words": len(draft.text.split()), "attempt": draft.attempt}
     note(actor, course, draft.item_id, draft.person_id, Fact.STARTED, at=draft.started_at, detail=detail)
     return draft

@@ -6,7 +6,7 @@ import hashlib
 import secrets
 from typing import Any
 
-from apps.assignments.actions.drafts import open_draft
+from apps.assignments.actions.drafts import Seen, open_draft, refuse_other_edition
 from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course
@@ -20,16 +20,17 @@ LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
 """Without I, O, 0 and 1, which are read as each other."""
 
 
-def hand_in(actor: Actor, course: Course, item_id: int) -> HandIn:
+def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     """Hand in the draft. The server's clock rules; work on what has closed is refused before."""
-    draft, _ = open_draft(actor, course, item_id)
+    draft, _ = open_draft(actor, course, item_id, seen)
+    refuse_other_edition(draft, seen)
     files = [f.stored for f in draft.files.select_related("stored")]
     if not files and not draft.text.strip():
         raise Refused("hand_in.empty")
     draft.handed_in_at = now()
     draft.number = _number()
     draft.receipt = _receipt(course, draft, files)
-    draft.save()
+    draft.save(update_fields=["handed_in_at", "number", "receipt"])
     detail = {"receipt": draft.number, "attempt": draft.attempt}
     note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
     forget(actor, course, item_id, draft.person_id, Fact.STARTED)

@@ -5,6 +5,7 @@ from ninja import File, Router, UploadedFile
 
 from apps.assignments import grading
 from apps.assignments.actions import drafts
+from apps.assignments.actions.drafts import Seen
 from apps.assignments.actions.hand_in import hand_in
 from apps.assignments.actions.set_brief import BriefWish, set_brief
 from apps.assignments.api import schemas as s
@@ -38,21 +39,24 @@ def read_my_work(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 
 
 @router.put("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
-@write
+@write(again=lambda request, slug, item_id, **_: _mine(request, slug, item_id))
 def save_my_draft(request: SignedIn, slug: str, item_id: int, payload: s.DraftIn) -> s.MyWork:
-    drafts.save_draft(actor_of(request), course_by_slug(slug), item_id, payload.text, payload.comment)
+    seen = Seen(payload.attempt, payload.edition)
+    drafts.save_draft(actor_of(request), course_by_slug(slug), item_id, payload.text, payload.comment, seen)
     return _mine(request, slug, item_id)
 
 
 @router.post("/courses/{slug}/items/{item_id}/hand-in/files", response=s.MyWork)
-@write
-def add_my_file(request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()]) -> s.MyWork:
-    drafts.add_file(actor_of(request), course_by_slug(slug), item_id, file)
+@write(again=lambda request, slug, item_id, **_: _mine(request, slug, item_id))
+def add_my_file(
+    request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()], attempt: int | None = None
+) -> s.MyWork:
+    drafts.add_file(actor_of(request), course_by_slug(slug), item_id, file, Seen(attempt))
     return _mine(request, slug, item_id)
 
 
 @router.delete("/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", response=s.MyWork)
-@write
+@write(again=lambda request, slug, item_id, **_: _mine(request, slug, item_id))
 def remove_my_file(request: SignedIn, slug: str, item_id: int, file_id: int) -> s.MyWork:
     drafts.remove_file(actor_of(request), course_by_slug(slug), item_id, file_id)
     return _mine(request, slug, item_id)
@@ -60,8 +64,11 @@ def remove_my_file(request: SignedIn, slug: str, item_id: int, file_id: int) -> 
 
 @router.post("/courses/{slug}/items/{item_id}/hand-in", response=s.Receipt)
 @write
-def hand_my_work_in(request: SignedIn, slug: str, item_id: int) -> s.Receipt:
-    done = hand_in(actor_of(request), course_by_slug(slug), item_id)
+def hand_my_work_in(
+    request: SignedIn, slug: str, item_id: int, attempt: int | None = None, edition: int | None = None
+) -> s.Receipt:
+    """`attempt`, `edition`: what the person looked at as they handed in."""
+    done = hand_in(actor_of(request), course_by_slug(slug), item_id, Seen(attempt, edition))
     return _receipt(done)
 
 

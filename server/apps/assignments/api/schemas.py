@@ -35,6 +35,7 @@ class Brief(BaseModel):
 
 class Draft(BaseModel):
     attempt: int
+    edition: int
     text: str
     comment: str
     files: list[WorkFile]
@@ -66,8 +67,12 @@ class MyWork(BaseModel):
 
 
 class DraftIn(BaseModel):
+    """`attempt` and `edition`: what the writer looked at; without them, whatever stands."""
+
     text: str
     comment: str
+    attempt: int | None = None
+    edition: int | None = None
 
 
 class ReceiptFile(BaseModel):

@@ -3,7 +3,8 @@ from django.db import models
 
 
 class HandIn(models.Model):
-    """One attempt: a draft until it is handed in, then it stays as it is. `receipt` is frozen with it."""
+    """One attempt: a draft until it is handed in, then it stays as it is. `receipt` is frozen with it.
+    `edition` counts how often its text was written."""
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
     item = models.ForeignKey("layout.Item", on_delete=models.CASCADE, related_name="+", db_index=False)
@@ -13,6 +14,7 @@ class HandIn(models.Model):
     comment = models.TextField(blank=True)
     started_at = models.DateTimeField()
     saved_at = models.DateTimeField()
+    edition = models.PositiveIntegerField(default=0)
     handed_in_at = models.DateTimeField(null=True)
     number = models.CharField(max_length=12, null=True, unique=True)
     receipt = models.JSONField(null=True)

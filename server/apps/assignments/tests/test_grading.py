@@ -19,9 +19,11 @@ class Grading(DemoCase):
         self.student, self.teacher = Caller(KEEPS_UP), Caller(INSTRUCTOR)
         self.work = self.path(LOOP, f"/hand-ins/{self.student.person.pk}")
 
-    def hand_in(self, clock: str = "2026-10-07T12:00:00-05:00") -> None:
+    def hand_in(self, clock: str = "2026-10-07T12:00:00-05:00", attempt: int = 1) -> None:
         with override_settings(FIXED_CLOCK=clock):
-            self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "Pages 1 to 4", "comment": ""})
+            self.student.send(
+                "PUT", self.path(LOOP, "/hand-in"), {"text": "Pages 1 to 4", "comment": "", "attempt": attempt}
+            )
             self.assertEqual(self.student.send("POST", self.path(LOOP, "/hand-in")).status_code, 200)
 
     def score(self, raw: str, seen: int = 0, who: Caller | None = None, comment: str = "", **more: object) -> object:
@@ -114,7 +116,7 @@ class Grading(DemoCase):
         self.score("24")
         self.teacher.send("POST", self.path(LOOP, "/release"))
         before = self.student.get("/courses/srv-110/standing").json()["current"]
-        self.hand_in("2026-10-07T13:00:00-05:00")
+        self.hand_in("2026-10-07T13:00:00-05:00", attempt=2)
         self.score("29.75", attempt=2)
         self.assertEqual((self.row()["state"], self.row()["score"]), ("scored", "24"))
         mine = self.student.get(self.path(LOOP, "/hand-in")).json()

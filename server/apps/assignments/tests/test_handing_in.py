@@ -3,16 +3,19 @@
 from __future__ import annotations
 
 import hashlib
+from datetime import timedelta
 from io import BytesIO
 
 import pypdf
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
+from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF, PNG
 
 from apps.assignments.models import HandIn
+from apps.kernel.jobs import forget_old_answers
 from apps.kernel.models import AnsweredRequest, AuditRecord
 from apps.notices.jobs import send_mail
 from apps.notices.models import OutboxMail
@@ -105,13 +108,63 @@ class HandingIn(DemoCase):
     def test_attempts_are_kept_and_counted(self) -> None:
         self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "first", "comment": ""})
         self.hand_in(LOOP)
-        self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "second", "comment": ""})
+        self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "second", "comment": "", "attempt": 2})
         self.hand_in(LOOP)
         work = self.student.get(self.path(LOOP, "/hand-in")).json()
         self.assertEqual([a["text"] for a in work["attempts"]], ["first", "second"])
         self.assertEqual(work["attempts_left"], 0)
-        third = self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "third", "comment": ""})
+        third = self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "third", "comment": "", "attempt": 3})
         self.refused(third, 409, "hand_in.no_attempt_left")
+
+    def draft(self, text: str, **seen: int) -> object:
+        return self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": text, "comment": ""} | seen)
+
+    def test_what_is_still_saved_after_a_hand_in_elsewhere_opens_no_attempt(self) -> None:
+        """Another tab handed in: the autosave of this one is told so, and no draft of attempt 2 is there."""
+        first = self.draft("first", attempt=1, edition=0).json()["draft"]
+        self.assertEqual((first["attempt"], first["edition"]), (1, 1))
+        self.assertEqual(self.hand_in(LOOP).status_code, 200)
+        for seen in ({"attempt": 1, "edition": 1}, {}):
+            self.refused(self.draft("typed on", **seen), 409, "hand_in.attempt_over")
+        file = SimpleUploadedFile("late.png", PNG)
+        path = self.path(LOOP, "/hand-in/files")
+        self.refused(self.student.send("POST", f"{path}?attempt=1", file=file), 409, "hand_in.attempt_over")
+        self.refused(self.student.send("POST", self.path(LOOP, "/hand-in")), 409, "hand_in.attempt_over")
+        self.assertEqual(HandIn.objects.filter(item=self.item(LOOP), person=self.student.person).count(), 1)
+        again = self.draft("typed on", attempt=2, edition=0).json()["draft"]
+        self.assertEqual((again["attempt"], again["text"]), (2, "typed on"))
+
+    def test_two_tabs_on_one_draft_the_second_is_shown_what_stands(self) -> None:
+        self.draft("both saw this", attempt=1, edition=0)
+        self.draft("written in one tab", attempt=1, edition=1)
+        told = self.refused(self.draft("written in the other", attempt=1, edition=1), 409, "hand_in.changed_elsewhere")
+        self.assertEqual((told["text"], told["edition"]), ("written in one tab", 2))
+        late = self.student.send("POST", self.path(LOOP, "/hand-in") + "?attempt=1&edition=1")
+        self.refused(late, 409, "hand_in.changed_elsewhere")
+        self.assertEqual(self.draft("written in one tab", attempt=1, edition=1).json()["draft"]["edition"], 2)
+        mine = self.draft("written in the other", attempt=1, edition=2).json()["draft"]
+        self.assertEqual((mine["text"], mine["edition"]), ("written in the other", 3))
+
+    def test_the_same_key_with_another_file_is_another_wish(self) -> None:
+        path = self.path(LOOP, "/hand-in/files")
+        first = self.student.send("POST", path, key="k", file=SimpleUploadedFile("page.png", PNG))
+        again = self.student.send("POST", path, key="k", file=SimpleUploadedFile("page.png", PNG))
+        self.assertEqual((first.status_code, again.json()), (200, first.json()))
+        for name, content in (("other.png", PNG), ("page.png", PNG + b"1")):
+            other = self.student.send("POST", path, key="k", file=SimpleUploadedFile(name, content))
+            self.refused(other, 409, "request.key_reused")
+
+    def test_what_was_typed_is_not_kept_with_every_key_and_answers_are_forgotten_in_time(self) -> None:
+        first = self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "a secret", "comment": ""}, key="k")
+        again = self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "a secret", "comment": ""}, key="k")
+        self.assertEqual((first.status_code, again.json()), (200, first.json()))
+        self.assertIsNone(AnsweredRequest.objects.get(key="k").answer)
+        day = timedelta(days=1)
+        AnsweredRequest.objects.filter(key="k").update(at=timezone.now() - 3 * day)
+        self.draft("a later one")
+        forget_old_answers(int(timezone.now().timestamp()))
+        self.assertFalse(AnsweredRequest.objects.filter(key="k").exists())
+        self.assertTrue(AnsweredRequest.objects.exists())
 
     def test_a_file_can_be_taken_out_again(self) -> None:
         file = self.add(LOOP, "wrong.png", PNG).json()["draft"]["files"][0]

@@ -126,4 +126,4 @@ def _set_text(actor: Actor, course: Course, fix: Fix) -> None:
         if fix.kind == "unlink"
         else with_words(html, start, end, str(fix.values["text"]))
     )
-    write_text(actor, course, fix.place.id, new, ask_again=False)
+    write_text(actor, course, fix.place.id, new, ask_again=False, seen=None)

@@ -12,8 +12,11 @@ from apps.layout.queries import item_row, latest_text
 LONGEST_TEXT = 400_000
 
 
-def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again: bool) -> ItemText:
-    """Keep a new edition, cleaned. `ask_again`: who acknowledged an earlier one is asked once more."""
+def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again: bool, seen: int | None) -> ItemText:
+    """Keep a new edition, cleaned. `ask_again`: who acknowledged an earlier one is asked once more.
+
+    `seen`: the edition that the writer began from; over another one nothing is written before they have seen it.
+    """
     require(can_lay_out(membership(actor, course)))
     if len(html) > LONGEST_TEXT:
         raise Refused("text.too_long", field="The text", length=len(html), most=LONGEST_TEXT)
@@ -25,6 +28,10 @@ def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again:
     before = latest_text(item_id)
     if before is not None and before.html == kept and not ask_again:
         return before
+    if seen is not None and before is not None and before.edition != seen:
+        by = before.written_by.name if before.written_by else "Unvo"
+        also = {"html": before.html, "edition": before.edition, "who": by}
+        raise Refused("text.changed_meanwhile", status=409, also=also, who=by)
     edition = before.edition + 1 if before else 1
     text = ItemText.objects.create(
         item=item, edition=edition, html=kept, written_at=now(), written_by_id=actor.person_id

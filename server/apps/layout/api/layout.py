@@ -89,7 +89,9 @@ def edit_place(request: SignedIn, slug: str, item_id: int, payload: s.PlaceIn) -
 @router.put("/courses/{slug}/items/{item_id}/text", response=s.TextOut)
 @write
 def edit_text(request: SignedIn, slug: str, item_id: int, payload: s.TextIn) -> s.TextOut:
-    text = write_text(actor_of(request), course_by_slug(slug), item_id, payload.html, payload.ask_again)
+    text = write_text(
+        actor_of(request), course_by_slug(slug), item_id, payload.html, payload.ask_again, payload.edition
+    )
     return s.TextOut(html=text.html, edition=text.edition, at=text.written_at)
 
 

@@ -127,8 +127,11 @@ class IntoModule(BaseModel):
 
 
 class TextIn(BaseModel):
+    """`edition`: the one that the writer began from, 0 for none; without it, whatever stands."""
+
     html: str
     ask_again: bool = False
+    edition: int | None = None
 
 
 class TextOut(BaseModel):

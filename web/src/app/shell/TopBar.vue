@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
 import { signOut } from "@/api/account";
 import type { Shapes } from "@/api/client";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
+import UiButton from "@/ui/button/UiButton.vue";
+import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
-import { forgetWhatWasOpened } from "@/frame/keeping";
+import { countTyped, forgetTyped } from "@/frame/kept-texts";
+import { leaveNothing } from "@/frame/leaving";
 import { useShelf } from "@/frame/queries";
 import { deskPath, searchPath } from "@/frame/addresses";
 import SearchField from "./SearchField.vue";
@@ -19,6 +22,9 @@ const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
 const { data: shelf } = useShelf();
+
+/** How many texts of theirs were typed here and not saved. */
+const unsaved = ref(0);
 
 const slug = computed(() => String(route.params.slug ?? ""));
 const entries = computed(() =>
@@ -50,8 +56,15 @@ async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
+  unsaved.value = countTyped(me.id);
+  if (!unsaved.value) await leave();
+}
+
+async function leave(): Promise<void> {
+  unsaved.value = 0;
+  forgetTyped(me.id);
   await signOut();
-  await forgetWhatWasOpened();
+  await leaveNothing();
   await router.push({ name: "sign-in" });
   queries.clear();
 }
@@ -89,5 +102,12 @@ async function choose(key: string): Promise<void> {
         me.name
       }}</span>
     </UiMenu>
+    <UiDialog :open="unsaved > 0" :title="t('app.unsavedTitle')" @close="unsaved = 0">
+      <p class="mb-4 text-ink">{{ t("app.unsaved", { n: unsaved }, unsaved) }}</p>
+      <div class="flex flex-wrap gap-2">
+        <UiButton look="main" @click="unsaved = 0">{{ t("app.stay") }}</UiButton>
+        <UiButton @click="leave">{{ t("app.leaveUnsaved") }}</UiButton>
+      </div>
+    </UiDialog>
   </header>
 </template>

@@ -105,8 +105,13 @@ export function useItemWrites(slug: () => string, id: () => number) {
       layout,
     ),
     handIn: useWrite(
-      (_: null, headers) =>
-        told(client.POST("/api/courses/{slug}/items/{item_id}/hand-in", { params: params(), headers })),
+      (seen: { attempt: number; edition: number }, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/items/{item_id}/hand-in", {
+            params: { ...params(), query: seen },
+            headers,
+          }),
+        ),
       doings,
       true,
     ),
@@ -116,6 +121,7 @@ export function useItemWrites(slug: () => string, id: () => number) {
           client.PUT("/api/courses/{slug}/items/{item_id}/text", { params: params(), body: text, headers }),
         ),
       layout,
+      true,
     ),
   };
 }

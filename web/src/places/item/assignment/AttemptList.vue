@@ -37,10 +37,16 @@ const times = useTimes(() => zone);
         <span v-if="attempt.late_seconds" class="text-late">{{
           t("state.late", { by: lateWords(attempt.late_seconds, t) })
         }}</span>
-        <span class="text-soft">{{ attempt.files.map((f) => f.name).join(", ") }}</span>
+        <a v-for="file in attempt.files" :key="file.id" :href="file.address" class="text-deep underline">{{
+          file.name
+        }}</a>
         <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
           t("receipt.title", { number: attempt.number })
         }}</RouterLink>
+        <details v-if="attempt.text" class="w-full">
+          <summary class="cursor-pointer text-soft">{{ t("handIn.yourText") }}</summary>
+          <p class="figures mt-1 max-h-80 overflow-y-auto whitespace-pre-wrap">{{ attempt.text }}</p>
+        </details>
       </li>
     </ul>
     <p v-if="!work.score" class="mb-4 text-soft">

@@ -43,6 +43,9 @@ const canHandIn = computed(
 const shown = computed(
   () => canHandIn.value && (!props.work.attempts.length || again.value || props.work.draft !== null),
 );
+const last = computed(() => props.work.attempts.at(-1));
+/** The most recent text that a new attempt could start from. */
+const startText = computed(() => draft.leftOver.value ?? { text: last.value?.text ?? "", comment: "" });
 const empty = computed(() => !files.value.length && !draft.text.value.trim());
 
 async function add(list: Iterable<File>): Promise<void> {
@@ -52,11 +55,11 @@ async function add(list: Iterable<File>): Promise<void> {
     uploads.value.push({ key, name: file.name, share: 0 });
     const entry = uploads.value.at(-1)!;
     try {
-      const address = `/api/courses/${props.slug}/items/${id()}/hand-in/files`;
+      const address = `/api/courses/${props.slug}/items/${id()}/hand-in/files?attempt=${draft.attempt.value}`;
       const found = await upload<Shapes["MyWork"]>(address, file, key, (share) => (entry.share = share));
       queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
     } catch (error) {
-      refused.value = wrong(error);
+      refused.value = t("handIn.notAdded", { name: file.name, why: wrong(error) });
     } finally {
       uploads.value = uploads.value.filter((u) => u.key !== key);
     }
@@ -69,24 +72,34 @@ function drop(event: DragEvent): void {
   void add(event.dataTransfer?.files ?? []);
 }
 
+function startAgain(): void {
+  again.value = true;
+  if (startText.value.text) draft.begin(startText.value);
+}
+
 const choose = (event: Event) => void add(takeFiles(event));
 
 async function confirm(): Promise<void> {
   try {
     await draft.save();
     if (draft.state.value !== "saved") throw new Error();
-    const receipt = await writes.handIn.mutateAsync(null);
+    const receipt = await writes.handIn.mutateAsync({
+      attempt: draft.attempt.value,
+      edition: draft.edition.value,
+    });
     confirming.value = false;
     again.value = false;
     await router.push({ name: "receipt", params: { number: receipt.number }, query: { fresh: "1" } });
   } catch (error) {
     confirming.value = false;
-    sayWrong(draft.state.value === "saved" ? wrong(error) : t("handIn.unsaved"));
+    if (draft.standing.value === null)
+      sayWrong(draft.state.value === "saved" ? wrong(error) : t("handIn.unsaved"));
+    await stale(touched.started(props.slug, id()));
   }
 }
 
 defineExpose({
-  ready: computed(() => shown.value && !empty.value && !uploads.value.length),
+  ready: computed(() => shown.value && !empty.value && !uploads.value.length && !draft.standing.value),
   open: () => (confirming.value = true),
   files,
   saved: draft.savedAt,
@@ -101,9 +114,29 @@ defineExpose({
       {{ t("handIn.closed", { at: page.row.closes ? times.moment(page.row.closes) : "" }) }}
     </p>
     <p v-else-if="!canHandIn" class="text-soft">{{ t("handIn.none") }}</p>
-    <UiButton v-else-if="!shown" class="mt-3" @click="again = true">{{ t("handIn.again") }}</UiButton>
+    <div v-else-if="!shown" class="mt-3 flex flex-wrap gap-2">
+      <UiButton @click="again = true">{{ t("handIn.again") }}</UiButton>
+      <UiButton v-if="brief.takes_text && startText.text" @click="startAgain">{{
+        t("handIn.againFrom", { n: last?.attempt ?? 0 })
+      }}</UiButton>
+    </div>
+    <section v-if="draft.leftOver.value" class="card mt-3 border-late px-4 py-3">
+      <h3 class="font-semibold">{{ t("handIn.leftOver") }}</h3>
+      <p class="figures mt-1 whitespace-pre-wrap">{{ draft.leftOver.value.text }}</p>
+      <UiButton look="text" @click="draft.leftOver.value = null">{{ t("handIn.putAway") }}</UiButton>
+    </section>
     <template v-if="shown">
       <h2 class="mb-2 text-[18px] font-bold">{{ t("handIn.title") }}</h2>
+      <section v-if="draft.standing.value" role="alert" class="card mb-3 border-late px-4 py-3">
+        <h3 class="font-semibold">{{ t("handIn.elsewhere") }}</h3>
+        <p class="figures my-2 max-h-60 overflow-y-auto border-l-2 border-rule pl-3 whitespace-pre-wrap">
+          {{ draft.standing.value.text || "–" }}
+        </p>
+        <div class="flex flex-wrap gap-2">
+          <UiButton @click="draft.settle(false)">{{ t("handIn.takeOther") }}</UiButton>
+          <UiButton @click="draft.settle(true)">{{ t("handIn.keepMine") }}</UiButton>
+        </div>
+      </section>
       <UiField v-if="brief.takes_text" v-slot="{ field }" :label="t('handIn.text')">
         <textarea
           :id="field"

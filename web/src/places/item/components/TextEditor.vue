@@ -8,21 +8,25 @@ import { EditorContent, useEditor } from "@tiptap/vue-3";
 import "katex/dist/katex.min.css";
 import { computed, onBeforeUnmount, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
-import type { Shapes } from "@/api/client";
+import { Problem, type Shapes } from "@/api/client";
+import { dropTyped, keepTyped, keptTyped } from "@/frame/kept-texts";
+import { useMe } from "@/frame/queries";
 import { useWrong } from "@/frame/writes";
 import { uploadItemImage } from "@/items/settings";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
+import UiToolbar from "@/ui/toolbar/UiToolbar.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
 import { itemPath } from "@/frame/addresses";
 import { useTimes } from "@/ui/moment/zones";
 import { useConditions } from "@/items/queries";
+import { ASKS, type Asking } from "../model/asks";
 import { CaptionedTable } from "../model/captioned-table";
 import { Embed } from "../model/embed";
-import { dropDraft, keepDraft, keptDraft } from "../model/text-draft";
 import { useItemWrites } from "../queries";
+import TheirText from "./TheirText.vue";
 
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
 const emit = defineEmits<{ close: [] }>();
@@ -32,7 +36,6 @@ const writes = useItemWrites(
   () => slug,
   () => page.row.id,
 );
-type Asking = "formula" | "block" | "link" | "image" | "embed" | "item" | "caption";
 const times = useTimes(() => "");
 const askAgain = ref(false);
 const asking = ref<Asking | null>(null);
@@ -40,8 +43,14 @@ const answer = ref("");
 const picture = ref<File | null>(null);
 const picker = useTemplateRef<HTMLInputElement>("picker");
 
-const draft = keptDraft(slug, page.row.id);
-const restored = ref(draft !== null && draft.html !== page.html);
+const { data: me } = useMe();
+const what = `text.${slug}.${page.row.id}`;
+const draft = keptTyped<string>(me.value?.id ?? 0, what);
+const restored = ref(draft !== null && draft.value !== page.html);
+/** The edition that what stands in the editor was begun from. */
+const begun = ref(restored.value ? (draft?.edition ?? page.edition) : page.edition);
+/** What somebody else wrote meanwhile. */
+const theirs = ref<{ html: string; edition: number; who: string } | null>(null);
 const { data: choices } = useConditions(
   () => slug,
   () => "item",
@@ -49,7 +58,7 @@ const { data: choices } = useConditions(
 );
 
 const editor = useEditor({
-  content: restored.value ? (draft?.html ?? page.html) : page.html,
+  content: restored.value ? (draft?.value ?? page.html) : page.html,
   injectCSS: false,
   extensions: [
     StarterKit.configure({ link: { openOnClick: false } }),
@@ -61,7 +70,7 @@ const editor = useEditor({
   ],
   onUpdate: () => {
     window.clearTimeout(keeping);
-    keeping = window.setTimeout(keepTyped, 400);
+    keeping = window.setTimeout(keepHere, 400);
   },
   editorProps: {
     attributes: {
@@ -76,15 +85,22 @@ const editor = useEditor({
 });
 
 let keeping = 0;
-function keepTyped(): void {
+function keepHere(): void {
   const html = editor.value?.getHTML() ?? "";
-  keepDraft(slug, page.row.id, { html, edition: page.edition, at: Date.now() });
+  keepTyped(me.value?.id ?? 0, what, html, begun.value);
 }
 onBeforeUnmount(() => window.clearTimeout(keeping));
 
+function show(html: string, edition: number): void {
+  window.clearTimeout(keeping);
+  editor.value?.commands.setContent(html, { emitUpdate: false });
+  begun.value = edition;
+  theirs.value = null;
+  dropTyped(me.value?.id ?? 0, what);
+}
+
 function startOver(): void {
-  dropDraft(slug, page.row.id);
-  editor.value?.commands.setContent(page.html);
+  show(page.html, page.edition);
   restored.value = false;
 }
 
@@ -151,12 +167,19 @@ async function addPicture(file: File, alt: string): Promise<void> {
   }
 }
 
-async function keep(): Promise<void> {
+/** `over`: the edition over which it goes all the same; what stood there stays among the editions. */
+async function keep(over = begun.value): Promise<void> {
   const html = editor.value?.getHTML() ?? "";
-  const kept = await writes.write.mutateAsync({ html, ask_again: askAgain.value }).catch(() => null);
-  if (!kept) return;
+  try {
+    await writes.write.mutateAsync({ html, ask_again: askAgain.value, edition: over });
+  } catch (error) {
+    if (error instanceof Problem && error.code === "text.changed_meanwhile")
+      theirs.value = error.also as unknown as NonNullable<typeof theirs.value>;
+    else sayWrong(wrong(error));
+    return;
+  }
   window.clearTimeout(keeping);
-  dropDraft(slug, page.row.id);
+  dropTyped(me.value?.id ?? 0, what);
   say(t("app.saved", { at: "" }).trim());
   emit("close");
 }
@@ -183,24 +206,15 @@ const TABLE_TOOLS = [
   ["deleteColumn", () => editor.value?.chain().focus().deleteColumn().run()],
   ["deleteTable", () => editor.value?.chain().focus().deleteTable().run()],
 ] as const;
+type Tools = readonly (readonly [string, () => unknown])[];
+const named = (tools: Tools) => tools.map(([key]) => ({ key, name: t(`item.${key}`) }));
+const run = (tools: Tools, key: string) => tools.find(([name]) => name === key)?.[1]();
 const inTable = computed(() => editor.value?.isActive("table") ?? false);
-const ASKS: Record<Asking, string> = {
-  formula: "item.formulaAsk",
-  block: "item.formulaAsk",
-  embed: "item.embedAsk",
-  item: "item.itemAsk",
-  link: "item.linkAsk",
-  image: "item.imageAlt",
-  caption: "item.captionAsk",
-};
 </script>
 
 <template>
   <div>
-    <div class="tools" role="toolbar" :aria-label="t('item.tools')">
-      <button v-for="[name, run] in TOOLS" :key="name" type="button" class="tool" @click="run()">
-        {{ t(`item.${name}`) }}
-      </button>
+    <UiToolbar :label="t('item.tools')" :tools="named(TOOLS)" @run="run(TOOLS, $event)">
       <input
         ref="picker"
         type="file"
@@ -209,17 +223,25 @@ const ASKS: Record<Asking, string> = {
         :aria-label="t('item.image')"
         @change="takePicture(takeFiles($event))"
       />
-    </div>
-    <div v-if="inTable" class="tools" role="toolbar" :aria-label="t('item.tableTools')">
-      <button v-for="[name, run] in TABLE_TOOLS" :key="name" type="button" class="tool" @click="run()">
-        {{ t(`item.${name}`) }}
-      </button>
-    </div>
+    </UiToolbar>
+    <UiToolbar
+      v-if="inTable"
+      :label="t('item.tableTools')"
+      :tools="named(TABLE_TOOLS)"
+      @run="run(TABLE_TOOLS, $event)"
+    />
     <p v-if="restored" role="status" class="border border-b-0 border-rule bg-band px-4 py-1.5 text-[14px]">
       {{ t("item.draftBack", { at: times.moment(new Date(draft?.at ?? 0).toISOString()) }) }}
       <template v-if="draft && draft.edition < page.edition">{{ t("item.draftOld") }}</template>
       <UiButton look="text" @click="startOver">{{ t("item.draftDrop") }}</UiButton>
     </p>
+    <TheirText
+      v-if="theirs"
+      :who="theirs.who"
+      :html="theirs.html"
+      @mine="keep(theirs.edition)"
+      @theirs="show(theirs.html, theirs.edition)"
+    />
     <EditorContent :editor="editor" />
     <UiCheck
       v-if="page.row.kind === 'acknowledgement'"
@@ -228,7 +250,7 @@ const ASKS: Record<Asking, string> = {
       :label="t('item.askAgain')"
     />
     <div class="mt-3 flex gap-2">
-      <UiButton look="main" :disabled="writes.write.isPending.value" @click="keep">{{
+      <UiButton look="main" :disabled="writes.write.isPending.value" @click="keep()">{{
         t("app.save")
       }}</UiButton>
       <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
@@ -260,25 +282,6 @@ const ASKS: Record<Asking, string> = {
 </template>
 
 <style scoped>
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px;
-  padding: 4px;
-  border: 1px solid var(--rule);
-  border-bottom: 0;
-  border-radius: 4px 4px 0 0;
-  background: var(--band);
-}
-.tool {
-  min-height: 28px;
-  padding: 2px 9px;
-  border-radius: 3px;
-  font-size: 14px;
-}
-.tool:hover {
-  background: var(--wash);
-}
 :deep(.editing) {
   min-height: 220px;
   max-width: none;

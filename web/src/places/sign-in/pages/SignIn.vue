@@ -6,7 +6,7 @@ import { useRoute, useRouter } from "vue-router";
 import { signIn } from "@/api/account";
 import { Problem } from "@/api/client";
 import { general } from "@/api/reads";
-import { forgetWhatWasOpened } from "@/frame/keeping";
+import { leaveNothing } from "@/frame/leaving";
 import UiButton from "@/ui/button/UiButton.vue";
 
 const TOO_MANY = 429;
@@ -24,7 +24,7 @@ async function enter(as: string, secret: string): Promise<void> {
   busy.value = true;
   wrong.value = "";
   try {
-    await forgetWhatWasOpened();
+    await leaveNothing();
     await signIn(as, secret);
     queries.clear();
     const next = String(route.query.next ?? "/");
