@@ -7,7 +7,6 @@ import re
 import pypdf
 from apps.assignments.models import HandIn
 from apps.layout.models import Item
-from apps.notices.jobs import send_mail
 from apps.path.models import Fact
 from playwright.sync_api import Page, expect
 from procrastinate.contrib.django.models import ProcrastinateJob
@@ -15,6 +14,7 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import INSTRUCTOR, KEEPS_UP
 from tests.files import PDF, PNG
 from tests.journeys.browser import Journey
+from tests.post import deliver
 
 SET_7A, SET_7B = "Set 7A: latitudes and departures", "Set 7B: misclosure and precision"
 CHECK = "Check 7: traverse computation"
@@ -96,7 +96,7 @@ class Thread(Journey):
 
     def read_the_mail(self, page: Page, number: str) -> None:
         for job in ProcrastinateJob.objects.filter(task_name="notices.send_mail"):
-            send_mail(**job.args)
+            deliver(job)
         self.go(page, "/outbox")
         expect(page.get_by_text(f"Receipt {number}: {SET_7A} handed in")).to_be_visible()
         self.clean_by_axe(page)

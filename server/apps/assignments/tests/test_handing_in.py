@@ -13,11 +13,11 @@ from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF, PNG
+from tests.post import deliver
 
 from apps.assignments.models import HandIn
 from apps.kernel.jobs import forget_old_answers
 from apps.kernel.models import AnsweredRequest, AuditRecord
-from apps.notices.jobs import send_mail
 from apps.notices.models import OutboxMail
 from apps.path.models import Fact
 
@@ -66,7 +66,7 @@ class HandingIn(DemoCase):
         self.add(LOOP, "page 1.png", PNG)
         number = self.hand_in(LOOP).json()["number"]
         job = ProcrastinateJob.objects.get(task_name="notices.send_mail")
-        send_mail(**job.args)
+        deliver(job)
         mail = OutboxMail.objects.get(to=self.student.person.email)
         self.assertIn(number, mail.subject)
         self.assertIn(hashlib.sha256(PNG).hexdigest(), mail.body)
