@@ -40,6 +40,14 @@ def one_router(routers: Iterable[Router]) -> Router:
 
 ROUTERS = (people, notices, courses, layout, gradebook, path, assignments, live, library, checks, *SCREENS, transfer)
 
-api = Api(title="Unvo", version="1", auth=django_auth, docs_url=None, urls_namespace="api", parser=WithoutNul())
+api = Api(
+    title="Unvo",
+    version="1",
+    auth=django_auth,
+    docs_url=None,
+    openapi_url=None,
+    urls_namespace="api",
+    parser=WithoutNul(),
+)
 answer_problems(api)
 api.add_router("", one_router(ROUTERS))

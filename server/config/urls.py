@@ -1,5 +1,6 @@
 """Addresses: the API, files, sign-in, and everything else is the web application's."""
 
+from allauth.headless.account.views import LoginView, SessionView
 from apps.kernel.public import send_file, server_error
 from apps.screens.public import read_feed
 from django.urls import include, path, re_path
@@ -11,11 +12,17 @@ from config.worker import worker
 
 handler500 = server_error
 
+SIGN_IN = [
+    path("login", LoginView.as_api_view(client="browser")),
+    path("session", SessionView.as_api_view(client="browser")),
+]
+"""Signing in and out. Whatever else the library of accounts can do has no screen here, and is closed."""
+
 urlpatterns = [
     path("api/", api.urls),
     path("calendar/<str:secret>.ics", read_feed, name="calendar"),
     path("files/<uuid:key>/<str:name>", send_file, {"guards": GUARDS}, name="file"),
     path("sw.js", worker),
-    path("_allauth/", include("allauth.headless.urls")),
+    path("_allauth/browser/v1/auth/", include(SIGN_IN)),
     re_path(r"^(?!sw\.js|api/|files/|calendar/|static/|_allauth/).*$", shell),
 ]

@@ -18,7 +18,7 @@ from apps.gradebook.public import (
     Counted,
     cells_of_item,
     counted,
-    graded_item,
+    graded_row,
     late_rule,
     points,
     rules_of,
@@ -33,7 +33,7 @@ _END = datetime.max.replace(tzinfo=UTC)
 def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     """Everyone in the grader's sections; waiting work first, oldest first, then by name."""
     item = _item(course, item_id)
-    graded = graded_item(course, item_id)
+    graded = graded_row(course, item_id)
     cells, work = cells_of_item(graded), hand_ins_of_item(item_id)
     sections = None if member.section_ids is None else list(member.section_ids)
     rules = rules_of(graded)

@@ -5,30 +5,33 @@ from __future__ import annotations
 from apps.courses.memberships import Membership
 from apps.kernel.public import Allowed, Denied, Verdict
 
+STRANGER = Denied("course", stranger=True)
+"""Whoever has no place in a course gets the answer that they would get without the course."""
+
 
 def can_enter(member: Membership) -> Verdict:
     """Teachers always; students once the course is opened to them."""
     if not member.roles:
-        return Denied("course.stranger")
+        return STRANGER
     return Allowed() if member.opened or member.teaches else Denied("course.not_opened")
 
 
 def can_teach(member: Membership) -> Verdict:
     if member.teaches:
         return Allowed()
-    return Denied("course.teachers_only") if member.roles else Denied("course.stranger")
+    return Denied("course.teachers_only") if member.roles else STRANGER
 
 
 def can_lay_out(member: Membership) -> Verdict:
     if member.instructs:
         return Allowed()
-    return Denied("course.instructors_only") if member.roles else Denied("course.stranger")
+    return Denied("course.instructors_only") if member.roles else STRANGER
 
 
 def can_study(member: Membership) -> Verdict:
     if member.studies:
         return can_enter(member)
-    return Denied("course.students_only") if member.roles else Denied("course.stranger")
+    return Denied("course.students_only") if member.roles else STRANGER
 
 
 def can_see_student(member: Membership, section_id: int | None) -> Verdict:

@@ -3,7 +3,6 @@
 from django.utils.translation import gettext_lazy as _
 
 SENTENCES = {
-    "course.stranger": _("You are not in this course. Ask its instructor, or pick one of yours in the course list."),
     "course.not_opened": _("This course is not open to students yet. Its instructor opens it when it is ready."),
     "course.too_many_copies": _("There are very many courses with this code. Give the copy another one."),
     "course.teachers_only": _("Only the teachers of this course can see this."),

@@ -2,7 +2,7 @@
 
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
-from apps.gradebook.actions.save_score import ScoreWish, graded_item, save_score
+from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, set_drops, set_weights
 from apps.gradebook.api.schemas import ItemGrading
@@ -24,6 +24,7 @@ from apps.gradebook.queries import (
     cells_of_person,
     excused_cell,
     ghost_rows,
+    graded_row,
     held_scores,
     new_scores,
     paper_scored,
@@ -54,7 +55,7 @@ __all__ = [
     "drop_graded",
     "excused_cell",
     "ghost_rows",
-    "graded_item",
+    "graded_row",
     "grading_of",
     "held_scores",
     "late_rule",

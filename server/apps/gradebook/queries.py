@@ -113,9 +113,19 @@ def new_scores(person_id: int, since: datetime) -> list[NewScore]:
     return [NewScore(c, i, at, bool(comment)) for c, i, at, comment in rows[:20] if at]
 
 
+def graded_row(course: Course, item_id: int) -> GradedItem:
+    """The item's row in the gradebook, or the one that it would get with its first score; nothing is written."""
+    found = GradedItem.objects.select_related("late_rule").filter(item_id=item_id).first()
+    return found or GradedItem(course=course, item_id=item_id)
+
+
 def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:
     """By person."""
-    rows = graded.cells.order_by("person_id", "scores__attempt").values_list("person_id", *CELL_FIELDS)
+    rows = (
+        Cell.objects.filter(graded_item__item_id=graded.item_id)
+        .order_by("person_id", "scores__attempt")
+        .values_list("person_id", *CELL_FIELDS)
+    )
     return _gathered(rows)
 
 

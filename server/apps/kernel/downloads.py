@@ -9,6 +9,7 @@ from typing import BinaryIO
 
 from django.http import FileResponse, HttpRequest
 from django.http.response import HttpResponseBase
+from django.utils.cache import get_conditional_response
 from django.views.decorators.http import require_GET
 
 from apps.kernel.actors import Actor
@@ -37,6 +38,10 @@ def send_file(request: HttpRequest, key: uuid.UUID, name: str, guards: Mapping[s
         require(guards[stored.owner_kind](actor, stored))
     except Refused as refusal:
         return refused(refusal)
+    etag = f'"{stored.sha256}"'
+    unchanged = get_conditional_response(request, etag=etag)
+    if unchanged is not None:
+        return unchanged
     inline = stored.content_type in SHOWN_IN_PAGE and request.GET.get("show") == "1"
     as_image = stored.content_type.startswith("image/")
     played = stored.content_type.startswith(PLAYED)
@@ -55,7 +60,9 @@ def send_file(request: HttpRequest, key: uuid.UUID, name: str, guards: Mapping[s
         answer.status_code = 206
         answer["Content-Range"] = f"bytes {first}-{last}/{stored.size}"
         answer["Content-Length"] = str(last - first + 1)
-    answer["Cache-Control"] = "private, max-age=3600"
+    # Kept by the browser, but asked about each time: the next person at it may not see what this one may.
+    answer["Cache-Control"] = "private, no-cache"
+    answer["ETag"] = etag
     answer["X-Content-Type-Options"] = "nosniff"
     answer._csp_replace = {"default-src": ["'none'"], "sandbox": []}  # type: ignore[attr-defined]
     return answer

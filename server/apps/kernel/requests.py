@@ -50,6 +50,21 @@ def nothing_at_nul(answer_to: Callable[[HttpRequest], HttpResponse]) -> Callable
     return found
 
 
+PERSONAL = ("/api/", "/_allauth/", "/files/", "/calendar/")
+
+
+def nothing_personal_kept(answer_to: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
+    """Middleware: what is answered to a person is stored by no browser and no proxy, unless the answer says how."""
+
+    def private(request: HttpRequest) -> HttpResponse:
+        answer = answer_to(request)
+        if request.path.startswith(PERSONAL) and "Cache-Control" not in answer:
+            answer["Cache-Control"] = "private, no-store"
+        return answer
+
+    return private
+
+
 def actor_of(request: HttpRequest) -> Actor:
     return Actor(request.user.pk, str(request.user))
 

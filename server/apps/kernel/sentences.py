@@ -11,7 +11,9 @@ from django.utils.module_loading import module_has_submodule
 from django.utils.translation import gettext_lazy as _
 
 SENTENCES: dict[str, object] = {
-    "request.not_found": _("There is no such %(what)s here. It may have been moved or removed."),
+    "request.not_found": _(
+        "There is no such %(what)s here, or it is not yours to see. It may have been moved or removed."
+    ),
     "request.unreadable": _("This request could not be read: %(detail)s."),
     "request.signed_out": _("You are signed out. Sign in, and what you were doing goes on."),
     "request.key_missing": _("The request carries no Idempotency-Key. Send one, and repeat it when you try again."),

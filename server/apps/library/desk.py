@@ -6,10 +6,11 @@ from datetime import datetime
 
 from apps.courses.public import Seats, WaitingRow
 from apps.library.models import ErrorReport
+from apps.library.policies import readable_reports
 
 
 def reports_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
-    open_ones = ErrorReport.objects.filter(course_id__in=list(seats), settled_at=None)
+    open_ones = ErrorReport.objects.filter(readable_reports(seats), course_id__in=list(seats), settled_at=None)
     rows = open_ones.select_related("person").order_by("at", "id")
     return [
         WaitingRow(

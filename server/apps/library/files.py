@@ -10,6 +10,6 @@ from apps.library.models import Entry
 def can_read_entry_file(actor: Actor, stored: StoredFile) -> Verdict:
     entry = Entry.objects.select_related("course").filter(pk=stored.owner_id or 0, removed=False).first()
     if entry is None:
-        return Denied("course.stranger")
+        return Denied("file", stranger=True)
     member = membership(actor, entry.course)
     return can_enter(member) if entry.published else can_teach(member)

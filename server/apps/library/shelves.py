@@ -7,12 +7,13 @@ from typing import cast
 from django.contrib.postgres.expressions import ArraySubquery
 from django.db.models import OuterRef
 
-from apps.courses.public import Course
+from apps.courses.public import Course, Seat
 from apps.kernel.public import clean, file_out
 from apps.layout.public import Layout, kind_of, latest_text
 from apps.library.api import schemas as out
 from apps.library.generated import generated
 from apps.library.models import Entry, ErrorReport, StepDone
+from apps.library.policies import readable_reports
 from apps.path.public import Progress, Reader, laid_for, opened_items, own_progress
 
 
@@ -28,7 +29,7 @@ def library(course: Course, reader: Reader) -> out.Library:
         generated=generated(course, laid),
         entries=_entries(course, reader),
         from_path=_from_path(laid, known),
-        reports=_reports(course, laid) if teaching else [],
+        reports=_reports(course, reader, laid) if teaching else [],
     )
 
 
@@ -101,9 +102,10 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
     ]
 
 
-def _reports(course: Course, laid: Layout) -> list[out.Report]:
+def _reports(course: Course, reader: Reader, laid: Layout) -> list[out.Report]:
     """Those that nobody has settled, the oldest first."""
-    rows = ErrorReport.objects.filter(course=course, settled_at=None).select_related("person").order_by("at")
+    mine = readable_reports({course.pk: Seat(course, reader.member)})
+    rows = ErrorReport.objects.filter(mine, course=course, settled_at=None).select_related("person").order_by("at")
     return [
         out.Report(
             id=r.pk,

@@ -17,7 +17,7 @@ KEPT = timedelta(days=7)
 def send_mail(context: JobContext, to: str, subject: str, body: str) -> None:
     """One mail a job. A worker that is killed while it sends leaves no half: where mail is kept in the database both
     roll back together; another post office gets the same Message-ID a second time and can tell."""
-    job = context.job.id
+    job = context.job.id or 0
     host = settings.DEFAULT_FROM_EMAIL.rpartition("@")[2].strip(">")
     with transaction.atomic():
         if SentMail.objects.get_or_create(job=job)[1]:

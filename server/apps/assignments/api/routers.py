@@ -16,7 +16,7 @@ from apps.assignments.queries import brief_of, by_number
 from apps.assignments.receipts import late_seconds, pdf
 from apps.courses.public import can_study, can_teach, course_by_slug
 from apps.gradebook.public import ScoreWish, save_score
-from apps.kernel.public import Actor, Refused, actor_of, answer, now, pdf_answer, require, write
+from apps.kernel.public import Actor, Denied, Refused, actor_of, answer, now, pdf_answer, require, write
 from apps.layout.public import item_row, person_layout
 from apps.path.public import enter, progress, require_open
 from apps.people.public import SignedIn
@@ -85,9 +85,8 @@ def _receipt(done: HandIn) -> s.Receipt:
 
 def _readable(actor: Actor, number: str) -> HandIn:
     found = by_number(number)
-    if found is None:
+    if found is None or isinstance(can_read_hand_in(actor, found), Denied):
         raise Refused("receipt.none", status=404)
-    require(can_read_hand_in(actor, found))
     return found
 
 

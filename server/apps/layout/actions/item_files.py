@@ -124,4 +124,6 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Aud
     kept = ItemFile.objects.filter(pk=file_id, item_id=item_row(course, item_id).pk, removed=False).first()
     if kept is None:
         raise not_found("file")
-    return apply(actor, course, "remove_file", [Edit("item_file", kept, {"removed": True})])
+    change = apply(actor, course, "remove_file", [Edit("item_file", kept, {"removed": True})])
+    _read_later(kept.item)
+    return change

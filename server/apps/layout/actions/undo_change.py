@@ -5,6 +5,8 @@ from typing import Any
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, require
 from apps.layout.actions.layout_change import KINDS, Edit, apply, plain
+from apps.layout.jobs import read_files_of
+from apps.layout.models import ItemFile
 
 
 def undo_change(actor: Actor, course: Course, change_id: int) -> AuditRecord:
@@ -19,6 +21,8 @@ def undo_change(actor: Actor, course: Course, change_id: int) -> AuditRecord:
     edits = [_back(old, new) for old, new in zip(change.before or (), change.after or (), strict=True)]
     change.undone = True
     change.save(update_fields=["undone"])
+    for item_id in {edit.row.item_id for edit in edits if isinstance(edit.row, ItemFile)}:
+        read_files_of.defer(item_id=item_id)
     return apply(actor, course, "undo", edits)
 
 

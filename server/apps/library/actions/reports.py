@@ -1,9 +1,10 @@
 from __future__ import annotations
 
-from apps.courses.public import Course, can_enter, can_teach, membership
+from apps.courses.public import Course, Seat, can_enter, can_teach, membership
 from apps.kernel.public import Actor, Refused, not_found, now, record, require
 from apps.layout.public import layout
 from apps.library.models import ErrorReport
+from apps.library.policies import readable_reports
 from apps.path.public import require_open
 
 LONGEST_REPORT = 1000
@@ -33,8 +34,10 @@ def report_error(actor: Actor, course: Course, item_id: int | None, text: str) -
 
 
 def settle_report(actor: Actor, course: Course, report_id: int, settled: bool) -> None:
-    require(can_teach(membership(actor, course)))
-    changed = ErrorReport.objects.filter(course=course, pk=report_id).update(
+    member = membership(actor, course)
+    require(can_teach(member))
+    mine = readable_reports({course.pk: Seat(course, member)})
+    changed = ErrorReport.objects.filter(mine, course=course, pk=report_id).update(
         settled_at=now() if settled else None, settled_by_id=actor.person_id if settled else None
     )
     if not changed:

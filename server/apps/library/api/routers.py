@@ -25,7 +25,7 @@ def read_library(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     found = answer(library(course, reader))
     if reader.member.teaches:
-        found["Cache-Control"] = "no-store"
+        found["Unvo-Keep"] = "never"
     return found
 
 

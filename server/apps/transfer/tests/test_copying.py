@@ -85,7 +85,7 @@ class Copying(DemoCase):
         stranger = Course.objects.create(slug="closed", code="C 1", title="Closed", zone="UTC")
         module = Module.objects.create(course=stranger, title="Theirs", position=10)
         told = self.copy(from_slug="closed", module_id=module.pk, into_week=9)
-        self.refused(told, 403, "course.stranger")
+        self.refused(told, 404, "request.not_found")
         self.refused(self.copy(module_id=self.week7, into_week=40), 422, "module.week")
         self.refused(self.copy(item_id=0, into_module=self.week7), 404, "request.not_found")
         self.refused(self.copy(item_id=self.item(CHECK).pk, into_module=module.pk), 404, "request.not_found")

@@ -63,7 +63,7 @@ describe("what stays on a device", () => {
     expect(Date.parse(kept?.headers.get(KEPT_AT) ?? "")).toBeGreaterThan(0);
     expect(await kept?.text()).toBe("{}");
     expect(await toKeep(new Response("no", { status: 403 }))).toBeNull();
-    expect(await toKeep(new Response("names", { headers: { "cache-control": "no-store" } }))).toBeNull();
+    expect(await toKeep(new Response("names", { headers: { "unvo-keep": "never" } }))).toBeNull();
     expect(await toKeep(new Response("big", { headers: { "content-length": "99000000" } }))).toBeNull();
   });
 });

@@ -33,7 +33,7 @@ export const isKeptFile = (path: string, headers: Headers, destination: string):
 /** The answer as it is kept: with the moment at which it was; none for what is not whole or not to be stored. */
 export async function toKeep(response: Response): Promise<Response | null> {
   const tooLong = Number(response.headers.get("content-length") ?? 0) > LARGEST_FILE;
-  const secret = response.headers.get("cache-control")?.includes("no-store") ?? false;
+  const secret = response.headers.get("unvo-keep") === "never";
   if (response.status !== 200 || tooLong || secret) return null;
   const headers = new Headers(response.headers);
   headers.set(KEPT_AT, new Date().toISOString());
