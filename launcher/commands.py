@@ -22,6 +22,7 @@ def main(words: Sequence[str]) -> int:
     dev.add_argument("--port", type=int, default=PORT)
     test = commands.add_parser("test", help="run every test")
     test.add_argument("labels", nargs="*", help="only these (labels of Django's runner)")
+    commands.add_parser("stop", help="end what runs of this folder, also what a killed start left")
     commands.add_parser("check", help="format, lint, types, import contracts, API snapshot")
     commands.add_parser("api", help="write the API snapshot and the generated types anew")
     commands.add_parser("bench", help="measure against floors measured in the same run")
@@ -43,6 +44,8 @@ def _do(given: argparse.Namespace) -> int:
             return serving.demo(given.port, given.fresh)
         case "dev":
             return serving.dev(given.port)
+        case "stop":
+            return serving.stop()
         case "test":
             return testing.test(given.labels)
         case "check":

@@ -61,12 +61,26 @@ class Cluster:
         if _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "status"], self.home).returncode == 0:
             return
         say(f"starting PostgreSQL for the {self.name} on loopback")
-        options = f"-p {_free_port()}"
+        options = f"-p {self._port_wanted()}"
         command = [str(_bin("pg_ctl")), "-D", str(self.data), "-l", str(self.home / "log"), "-w", "-t", "60"]
         started = _as_owner([*command, "-o", options, "start"], self.home)
         if started.returncode:
             raise Stop(f"PostgreSQL did not start. Its log: {self.home / 'log'}. Look there, then start again.")
         self._make_database()
+
+    def _port_wanted(self) -> int:
+        """The one it had, so that whoever holds it can come back; another when somebody else took it meanwhile."""
+        noted = STATE / f"postgres-{self.name}.port"
+        port = int(noted.read_text()) if noted.exists() and _is_free(int(noted.read_text())) else _free_port()
+        noted.write_text(str(port))
+        return port
+
+    def see_that_it_lives(self) -> None:
+        """Start it again when it is away."""
+        if _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "status"], self.home).returncode == 0:
+            return
+        say("PostgreSQL ended by itself, and is started again")
+        self.start()
 
     def stop(self) -> None:
         _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "-m", "fast", "-w", "stop"], self.home)
@@ -160,6 +174,16 @@ def _as_owner(command: list[str], where: Path, typed: str = "") -> subprocess.Co
     # A daemon must not hold our pipes open.
     out = subprocess.DEVNULL if "start" in command else subprocess.PIPE
     return subprocess.run([*prefix, *command], cwd=cwd, input=typed, stdout=out, stderr=out, text=True, check=False)
+
+
+def _is_free(port: int) -> bool:
+    with socket.socket() as found:
+        found.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            found.bind(("127.0.0.1", port))
+        except OSError:
+            return False
+    return True
 
 
 def _free_port() -> int:

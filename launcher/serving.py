@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import contextlib
 import os
 import signal
 import socket
@@ -10,10 +9,11 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 
-from launcher import packages, postgres, renewing
+from launcher import packages, postgres, renewing, supervising
 from launcher.shell import ROOT, STATE, Stop, python_in_place, run, say
+from launcher.supervising import Part, Supervisor
 
 SERVER = ROOT / "server"
 SETTINGS = "config.settings.demo"
@@ -31,6 +31,7 @@ def manage(env: Mapping[str, str], *words: str, quiet: bool = True) -> None:
 
 def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
     """Install, migrate, seed, build, serve. The data of an earlier start is kept unless `fresh`."""
+    _refuse_second()
     _refuse_taken(port)
     packages.install()
     packages.build()
@@ -45,7 +46,7 @@ def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
         env["UNVO_FIXED_CLOCK"] = fixed_clock
     prepare(env)
     try:
-        return _serve(env, port)
+        return _serve(postgres.DEMO, env, port)
     finally:
         postgres.DEMO.stop()
 
@@ -63,11 +64,12 @@ def web_command(port: int, *extra: str) -> list[str]:
 
 
 def worker_command() -> list[str]:
-    return [str(python_in_place()), "manage.py", "procrastinate", "-v", "0", "worker"]
+    return [str(python_in_place()), "manage.py", "procrastinate", "-v", "0", "worker", "--delete-jobs=successful"]
 
 
 def dev(port: int) -> int:
     """The demo with the front end served by Vite and Python reloaded on change."""
+    _refuse_second()
     _refuse_taken(port)
     packages.install()
     packages.build()
@@ -77,52 +79,57 @@ def dev(port: int) -> int:
     prepare(env)
     vite = subprocess.Popen(["npx", "vite"], cwd=ROOT / "web")
     try:
-        return _serve(env, port, "--reload")
+        return _serve(postgres.DEMO, env, port, "--reload")
     finally:
         vite.terminate()
         postgres.DEMO.stop()
 
 
-def _serve(env: Mapping[str, str], port: int, *extra: str) -> int:
-    full = {**os.environ, **env}
-    commands = (web_command(port, *extra), worker_command())
-    started = [subprocess.Popen(c, cwd=SERVER, env=full, start_new_session=True) for c in commands]
+def _serve(cluster: postgres.Cluster, env: Mapping[str, str], port: int, *extra: str) -> int:
+    web = Part("the web server", web_command(port, *extra))
+    supervisor = Supervisor((web, Part("the job worker", worker_command())), SERVER, env, port)
     try:
-        _wait_for(f"http://127.0.0.1:{port}/", started[0])
+        supervisor.start()
+        _wait_for(f"http://127.0.0.1:{port}/", web)
         say(f"Unvo is at http://127.0.0.1:{port}  (whom to sign in as is listed there; Ctrl-C stops it)")
-        return _until_stopped(started)
+        return supervisor.watch(cluster.see_that_it_lives)
     finally:
-        _end(started)
+        supervisor.end()
 
 
-def _until_stopped(started: Sequence[subprocess.Popen[bytes]]) -> int:
-    for number in (signal.SIGINT, signal.SIGTERM):
-        signal.signal(number, signal.default_int_handler)
-    try:
-        while all(p.poll() is None for p in started):
-            time.sleep(0.5)
-    except KeyboardInterrupt:
-        say("stopping")
-        return 0
-    raise Stop("A part of Unvo ended by itself; its last lines are above. Start it again.")
+def stop() -> int:
+    """End a running Unvo of this folder, also what a killed start left behind. 1 when nothing runs."""
+    found = supervising.running()
+    if found is None:
+        say("nothing of Unvo runs here")
+        return 1
+    if found.watched:
+        os.kill(found.launcher, signal.SIGTERM)
+        for _ in range(WAIT_SECONDS * 4):
+            if supervising.running() is None:
+                break
+            time.sleep(0.25)
+    else:
+        supervising.end_leftovers(found)
+        postgres.DEMO.stop()
+    say("stopped")
+    return 0
 
 
-def _end(started: Sequence[subprocess.Popen[bytes]]) -> None:
-    """Ask every process group to end, then make it: no worker is left behind to hold the port."""
-    for number in (signal.SIGINT, signal.SIGTERM):
-        signal.signal(number, signal.SIG_IGN)
-    for process in started:
-        process.terminate()
-    for process in started:
-        with contextlib.suppress(subprocess.TimeoutExpired):
-            process.wait(timeout=8)
-        with contextlib.suppress(ProcessLookupError):
-            os.killpg(process.pid, signal.SIGKILL)
+def _refuse_second() -> None:
+    """One start a folder: a second would share its database, and take it away from the first when it ends."""
+    found = supervising.running()
+    if found is None:
+        return
+    if found.watched:
+        raise Stop(f"Unvo runs already at http://127.0.0.1:{found.port}. Use it there, or stop it with: ./unvo stop")
+    if supervising.end_leftovers(found):
+        say("parts of an earlier start that was killed were still running, and are stopped")
 
 
-def _wait_for(address: str, process: subprocess.Popen[bytes]) -> None:
+def _wait_for(address: str, web: Part) -> None:
     for _ in range(WAIT_SECONDS * 4):
-        if process.poll() is not None:
+        if web.ended():
             raise Stop("The web process ended while it was starting; its last lines are above.")
         try:
             with urllib.request.urlopen(address, timeout=2):

@@ -6,7 +6,7 @@ from apps.assignments.api.routers import router as assignments
 from apps.checks.api.routers import router as checks
 from apps.courses.api.routers import router as courses
 from apps.gradebook.api.routers import router as gradebook
-from apps.kernel.public import WithoutNul, answer_problems
+from apps.kernel.public import Readable, answer_problems
 from apps.layout.api.routers import router as layout
 from apps.library.api.routers import router as library
 from apps.live.api.routers import router as live
@@ -47,7 +47,7 @@ api = Api(
     docs_url=None,
     openapi_url=None,
     urls_namespace="api",
-    parser=WithoutNul(),
+    parser=Readable(),
 )
 answer_problems(api)
 api.add_router("", one_router(ROUTERS))

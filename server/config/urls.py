@@ -1,7 +1,7 @@
 """Addresses: the API, files, sign-in, and everything else is the web application's."""
 
 from allauth.headless.account.views import LoginView, SessionView
-from apps.kernel.public import send_file, server_error
+from apps.kernel.public import not_there, not_understood, send_file, server_error
 from apps.screens.public import read_feed
 from django.urls import include, path, re_path
 
@@ -10,6 +10,8 @@ from config.files import GUARDS
 from config.shell import shell
 from config.worker import worker
 
+handler400 = not_understood
+handler404 = not_there
 handler500 = server_error
 
 SIGN_IN = [

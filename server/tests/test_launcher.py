@@ -4,14 +4,18 @@ from __future__ import annotations
 
 import contextlib
 import io
+import json
 import os
 import re
+import signal
 import socket
 import subprocess
 import sys
 import tempfile
 import unittest
 from pathlib import Path
+from typing import Any
+from unittest import mock
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -127,3 +131,78 @@ class StoppedDatabase(unittest.TestCase):
         )
         self.assertIn("500", done.stdout)
         self.assertIn("nothing was changed. Try again in a moment.", done.stdout)
+
+
+class Supervising(unittest.TestCase):
+    """Parts that die are started again; what a killed start left behind is found and ended."""
+
+    def setUp(self) -> None:
+        sys.path.insert(0, str(ROOT))
+        self.addCleanup(sys.path.remove, str(ROOT))
+        from launcher import supervising
+
+        self.module = supervising
+        folder = tempfile.TemporaryDirectory(dir=ROOT / ".unvo")
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+        noted = mock.patch.object(supervising, "RUNNING", self.folder / "running.json")
+        noted.start()
+        self.addCleanup(noted.stop)
+
+    def supervisor(self, code: str) -> Any:
+        part = self.module.Part("the part", [sys.executable, "-c", code])
+        made = self.module.Supervisor([part], self.folder, {}, 8123)
+        self.addCleanup(self.module.end_groups, [])
+        self.addCleanup(signal.signal, signal.SIGTERM, signal.getsignal(signal.SIGTERM))
+        self.addCleanup(signal.signal, signal.SIGINT, signal.getsignal(signal.SIGINT))
+        return made
+
+    def test_a_killed_part_is_started_again(self) -> None:
+        made = self.supervisor("import time; time.sleep(60)")
+        made.start()
+        self.addCleanup(made.end)
+        first = made.parts[0].process.pid
+        os.kill(first, signal.SIGKILL)
+        made.parts[0].process.wait()
+        with contextlib.redirect_stdout(io.StringIO()) as said:
+            made._look()
+        again = made.parts[0].process.pid
+        self.assertNotEqual(first, again)
+        self.assertIn("the part ended by itself, and is started again", said.getvalue())
+        self.assertEqual(self.module.running().groups, (again,))
+
+    def test_one_that_ends_again_and_again_is_given_up_with_a_last_word(self) -> None:
+        made = self.supervisor("raise SystemExit(3)")
+        made.start()
+        self.addCleanup(made.end)
+        with contextlib.redirect_stdout(io.StringIO()), self.assertRaises(self.module.Stop) as told:
+            for _ in range(20):
+                made.parts[0].process.wait()
+                made._look()
+        self.assertIn("ended 6 times within a minute", str(told.exception))
+
+    def test_what_a_killed_start_left_is_ended_and_nothing_else(self) -> None:
+        made = self.supervisor("import time; time.sleep(60)")
+        made.start()
+        pid = made.parts[0].process.pid
+        stranger = subprocess.Popen(
+            [sys.executable, "-c", "import time; time.sleep(60)"], cwd="/", start_new_session=True
+        )
+        self.addCleanup(stranger.kill)
+        self.module.RUNNING.write_text(json.dumps({"launcher": 2**22 + 1, "groups": [pid, stranger.pid], "port": 1}))
+        found = self.module.running()
+        self.assertFalse(found.watched)
+        self.assertEqual(self.module.end_leftovers(found), 1)
+        self.assertIsNotNone(made.parts[0].process.wait(5))
+        self.assertIsNone(stranger.poll())
+        self.assertIsNone(self.module.running())
+
+    def test_a_second_start_is_told_where_the_first_runs(self) -> None:
+        from launcher import serving
+
+        note = {"launcher": os.getpid(), "groups": [], "port": 8123}
+        self.module.RUNNING.write_text(json.dumps(note))
+        with self.assertRaises(self.module.Stop) as told:
+            serving._refuse_second()
+        self.assertIn("http://127.0.0.1:8123", str(told.exception))
+        self.assertIn("./unvo stop", str(told.exception))

@@ -34,5 +34,9 @@ def students(course: Course, section_ids: Sequence[int] | None = None) -> Any:
 
 
 def lock_course(course: Course) -> Course:
-    """Layout changes of one course wait for each other."""
-    return Course.objects.select_for_update(of=("self",)).select_related("term").get(pk=course.pk)
+    """Layout changes of one course wait for each other; what is read after the wait is what the other left.
+
+    Two queries: a row that is joined to the locked one would still be that of before the wait.
+    """
+    Course.objects.select_for_update().get(pk=course.pk)
+    return Course.objects.select_related("term").get(pk=course.pk)

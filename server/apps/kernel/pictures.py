@@ -6,13 +6,15 @@ from dataclasses import dataclass
 from io import BytesIO
 
 from django.core.files.base import ContentFile
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageOps
 
 from apps.kernel.refusals import Refused
 from apps.kernel.uploads import Upload
 
 LONGEST_SIDE = 2000
-MOST_MEGAPIXELS = 80
+MOST_MEGAPIXELS = {"JPEG": 80}
+MOST_OTHERWISE = 25
+"""A JPEG is read at the size at which it is kept; other pictures are unpacked whole first, four bytes a pixel."""
 KEPT_AS = {"JPEG": "JPEG", "PNG": "PNG", "WEBP": "WEBP", "GIF": "PNG", "BMP": "PNG", "TIFF": "JPEG"}
 QUALITY = 85
 
@@ -35,13 +37,17 @@ def upright(upload: Upload) -> Picture:
         found = Image.open(BytesIO(content))
         if found.format not in KEPT_AS:
             raise Refused("picture.not_one", name=name)
-        if found.width * found.height > MOST_MEGAPIXELS * 1_000_000:
-            raise Refused("picture.too_many_pixels", name=name, most=MOST_MEGAPIXELS)
+        most = MOST_MEGAPIXELS.get(found.format, MOST_OTHERWISE)
+        if found.width * found.height > most * 1_000_000:
+            raise Refused("picture.too_many_pixels", name=name, most=most)
         form = KEPT_AS[found.format]
         size = found.size
         found.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
         turned = ImageOps.exif_transpose(found)
-    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError):
+    except Refused:
+        raise
+    except Exception:
+        # Whatever a decoder stumbles over in a damaged file, it is no picture
         raise Refused("picture.not_one", name=name) from None
     turned.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
     kept = turned.convert("RGB") if form == "JPEG" else turned.convert("RGBA") if "A" in turned.getbands() else turned

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import logging
+import sys
 from collections.abc import Mapping
 
 import orjson
+from django.db import DataError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -72,12 +74,30 @@ def answer_problems(api: NinjaAPI) -> None:
     def on_missing(request: HttpRequest, error: Http404) -> HttpResponse:
         return problem(404, "request.not_found", sentence("request.not_found", {"what": "page"}))
 
+    @api.exception_handler(DataError)
+    def on_out_of_bounds(request: HttpRequest, error: DataError) -> HttpResponse:
+        """The model's fields are the one place of bounds: what is longer or larger is refused by the database."""
+        return problem(422, "request.out_of_bounds", sentence("request.out_of_bounds", {}))
+
+    @api.exception_handler(OperationalError)
+    def on_no_database(request: HttpRequest, error: OperationalError) -> HttpResponse:
+        log.error("the database is away: %s", str(error).splitlines()[:1])
+        return no_database()
+
     @api.exception_handler(Exception)
     def on_bug(request: HttpRequest, error: Exception) -> HttpResponse:
         log.exception("unhandled error in %s %s", request.method, request.path)
         return problem(500, "request.failed", sentence("request.failed", {}))
 
 
+def no_database() -> HttpResponse:
+    answer = problem(503, "request.no_database", sentence("request.no_database", {}))
+    answer["Retry-After"] = "2"
+    return answer
+
+
 def server_error(request: HttpRequest) -> HttpResponse:
     """What failed before or beside the API, such as a database that is gone: the same shape and sentence."""
+    if isinstance(sys.exception(), OperationalError):
+        return no_database()
     return problem(500, "request.failed", sentence("request.failed", {}))

@@ -9,9 +9,10 @@ from apps.kernel.downloads import send_file
 from apps.kernel.models import AuditRecord, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.pictures import upright
+from apps.kernel.plain_pages import not_there, not_understood
 from apps.kernel.problem_json import answer_problems, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
-from apps.kernel.requests import WithoutNul, actor_of, answer
+from apps.kernel.requests import Readable, actor_of, answer
 from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
 from apps.kernel.stamps import rows_stamp
@@ -26,10 +27,10 @@ __all__ = [
     "AuditRecord",
     "Denied",
     "File",
+    "Readable",
     "Refused",
     "StoredFile",
     "Verdict",
-    "WithoutNul",
     "actor_of",
     "answer",
     "answer_problems",
@@ -40,6 +41,8 @@ __all__ = [
     "location",
     "may_embed",
     "not_found",
+    "not_there",
+    "not_understood",
     "now",
     "one_line",
     "pdf",

@@ -15,27 +15,27 @@ from apps.kernel.problem_json import problem
 from apps.kernel.sentences import sentence
 
 NUL = "\x00"
-"""The one character that PostgreSQL's text can't hold. Nobody types it; some programs copy it along."""
+"""PostgreSQL's text can't hold it. Nobody types it; some programs copy it along."""
 
 
-class WithoutNul(Parser):
-    """Bodies and queries as they were sent, but for NUL."""
+class Readable(Parser):
+    """Bodies and queries as they were sent, but for what is no text: NUL, and halves of surrogate pairs."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        return _without_nul(super().parse_body(request))
+        return _readable(super().parse_body(request))
 
     def parse_querydict(self, data: MultiValueDict[str, Any], list_fields: list[str], request: HttpRequest) -> Any:
-        return _without_nul(super().parse_querydict(data, list_fields, request))
+        return _readable(super().parse_querydict(data, list_fields, request))
 
 
-def _without_nul(value: Any) -> Any:
+def _readable(value: Any) -> Any:
     match value:
         case str():
-            return value.replace(NUL, "")
+            return value.replace(NUL, "").encode("utf-8", "ignore").decode()
         case list():
-            return [_without_nul(one) for one in value]
+            return [_readable(one) for one in value]
         case dict():
-            return {_without_nul(name): _without_nul(one) for name, one in value.items()}
+            return {_readable(name): _readable(one) for name, one in value.items()}
     return value
 
 

@@ -11,6 +11,10 @@ from django.utils.module_loading import module_has_submodule
 from django.utils.translation import gettext_lazy as _
 
 SENTENCES: dict[str, object] = {
+    "request.out_of_bounds": _("A value is longer or larger than can be kept. Shorten it, then send it again."),
+    "request.not_understood": _("This request can't be read. Check its address, or begin again at the first page."),
+    "request.not_from_here": _("This was not sent by a page of Unvo, or that page is old. Load it again, then retry."),
+    "request.no_database": _("Unvo can't reach its database just now. Nothing was changed. Try again in a moment."),
     "request.not_found": _(
         "There is no such %(what)s here, or it is not yours to see. It may have been moved or removed."
     ),

@@ -5,11 +5,12 @@ from __future__ import annotations
 import hashlib
 import os
 from pathlib import Path
-from typing import Protocol
+from typing import Any, Protocol
 from uuid import UUID
 
 import filetype
 from django.conf import settings
+from django.core.files.uploadhandler import TemporaryFileUploadHandler
 from django.template.defaultfilters import filesizeformat
 
 from apps.kernel.actors import Actor
@@ -52,7 +53,14 @@ TYPES_BY_ENDING = {
     ".ogg": "audio/ogg",
 }
 TEXT_ENDINGS = {".txt": "text/plain", ".csv": "text/csv", ".md": "text/plain", ".vtt": "text/vtt"}
-LONGEST_NAME = 200
+LONGEST_NAME, LONGEST_ENDING = 200, 20
+
+
+class ShortNames(TemporaryFileUploadHandler):
+    """Uploads on their way, under names that a file can have: what comes has any name and any ending."""
+
+    def new_file(self, field_name: str, file_name: str, *args: Any, **kwargs: Any) -> None:
+        super().new_file(field_name, safe_name(file_name), *args, **kwargs)
 
 
 class Upload(Protocol):
@@ -106,6 +114,8 @@ def safe_name(name: str) -> str:
     """The last part of the name without control characters, its ending kept when it is cut."""
     bare = "".join(c for c in name.replace("\\", "/").rsplit("/", 1)[-1] if c.isprintable()).strip() or "file"
     stem, ending = os.path.splitext(bare)
+    if len(ending) > LONGEST_ENDING:
+        return bare[:LONGEST_NAME]
     return stem[: LONGEST_NAME - len(ending)] + ending
 
 

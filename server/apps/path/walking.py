@@ -41,13 +41,15 @@ class MadeUp:
 
 def made_up(text: str, course: Course) -> MadeUp:
     """{"section": id or null, "groups": [ids], "allowances": bool, "doings": {item: letters}}"""
+    if len(text) > LONGEST:
+        raise Refused("walk.unreadable", status=400)
     try:
-        said = json.loads(text[: LONGEST + 1])
+        said = json.loads(text)
         groups = frozenset(int(g) for g in said["groups"])
         doings = {int(item): str(letters) for item, letters in said["doings"].items()}
         section = None if said["section"] is None else int(said["section"])
         with_allowances = bool(said["allowances"])
-    except (ValueError, KeyError, TypeError, AttributeError):
+    except (ValueError, KeyError, TypeError, AttributeError, OverflowError, RecursionError):
         raise Refused("walk.unreadable", status=400) from None
     found = Section.objects.filter(course=course, pk=section).first() if section is not None else None
     own = (

@@ -108,7 +108,18 @@ DATABASES = {
         "HOST": os.environ.get("UNVO_DB_HOST", "127.0.0.1"),
         "PORT": os.environ.get("UNVO_DB_PORT", "5432"),
         "CONN_MAX_AGE": 0,
-        "OPTIONS": {"pool": {"min_size": 2, "max_size": 12, "timeout": 10}},
+        "CONN_HEALTH_CHECKS": True,
+        # A connection is looked at before it is used: one that the database closed meanwhile fails no request, and a
+        # database that is back is asked at once.
+        "OPTIONS": {
+            "pool": {
+                "min_size": 2,
+                "max_size": 12,
+                "timeout": 2,
+                "reconnect_timeout": 2,
+            },
+            "connect_timeout": 2,
+        },
     }
 }
 CACHES = {
@@ -118,6 +129,7 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 SECURE_CONTENT_TYPE_NOSNIFF = True
+CSRF_FAILURE_VIEW = "apps.kernel.plain_pages.not_from_here"
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 
@@ -144,7 +156,7 @@ CONTENT_SECURITY_POLICY = {
 }
 
 DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
-FILE_UPLOAD_HANDLERS = ["django.core.files.uploadhandler.TemporaryFileUploadHandler"]
+FILE_UPLOAD_HANDLERS = ["apps.kernel.uploads.ShortNames"]
 UPLOAD_MAX_BYTES = 50 * 1024 * 1024
 
 LANGUAGE_CODE = "en"

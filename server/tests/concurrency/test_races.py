@@ -12,11 +12,13 @@ from apps.gradebook.actions import release_scores as release
 from apps.gradebook.actions import save_score as action
 from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
+from apps.layout.api import schedule as schedule_api
 from apps.layout.models import Item
 from django.db import connections
 from django.test import TransactionTestCase, override_settings
 
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller
+from tests.cases import schedule_in
 from tests.worlds import CLOCK, Committed
 
 SET_7A, LOOP = "Set 7A: latitudes and departures", "Field book: campus loop"
@@ -134,3 +136,36 @@ class Races(Committed, TransactionTestCase):
         with mock.patch.object(release, "lock_cells"), mock.patch.object(Score, "save", every_column):
             score = self.release_while_scoring()
         self.assertIsNone(score.released_at)
+
+    def date_set_while_the_term_moves(self) -> str:
+        """Somebody sets a date between the plan of a move and its end; the date after all."""
+        teacher, other = Caller(INSTRUCTOR), Caller(INSTRUCTOR)
+        schedule = schedule_in(teacher.get("/courses/srv-110/schedule").json())
+        later = {"name": "A week later", "first_day": "2026-08-31", "last_day": "2026-12-18"}
+        set_apart: list[threading.Thread] = []
+        real = schedule_api.apply_move
+
+        def between(*given: Any) -> Any:
+            def set_date() -> None:
+                other.send("PUT", self.path(LOOP, "/moments"), {"due": "2026-11-12T09:30"})
+                connections.close_all()
+
+            set_apart.append(threading.Thread(target=set_date))
+            set_apart[0].start()
+            set_apart[0].join(1.5)
+            return real(*given)
+
+        with mock.patch.object(schedule_api, "apply_move", between):
+            told = teacher.send("POST", "/courses/srv-110/term-move", {"how": "redate", "schedule": schedule | later})
+        self.assertEqual(told.status_code, 200, told.content[:300])
+        set_apart[0].join(30)
+        return teacher.get(self.path(LOOP, "")).json()["row"]["due"]
+
+    def test_a_date_set_while_the_term_moves_stays(self) -> None:
+        due = self.date_set_while_the_term_moves()
+        self.assertTrue(due.startswith("2026-11-12T15:30"), due)
+
+    def test_without_the_lock_before_the_plan_the_move_takes_the_date_back(self) -> None:
+        with mock.patch.object(schedule_api, "lock_course", lambda course: course):
+            due = self.date_set_while_the_term_moves()
+        self.assertFalse(due.startswith("2026-11-12T15:30"), due)

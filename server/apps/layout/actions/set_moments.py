@@ -21,6 +21,9 @@ MOST_AT_ONCE = 500
 Wish = str | Mapping[str, Any] | None
 """A wall time in the course's zone, a stored rule, or nothing."""
 
+EARLIEST, LATEST = 1900, 2199
+"""Years of a moment: others are slips of the fingers, and near the ends of the calendar zones can't be computed."""
+
 
 def set_moments(actor: Actor, course: Course, item_id: int, wishes: Mapping[str, Wish]) -> AuditRecord:
     """Set all four moments of an item. A date alone takes the default due time."""
@@ -95,6 +98,8 @@ def wall_of(text: str, course: Course) -> datetime:
         raise Refused("span.unreadable") from None
     if wall.tzinfo is not None:
         raise Refused("span.unreadable")
+    if not EARLIEST <= wall.year <= LATEST:
+        raise Refused("span.far_away", year=wall.year, first=EARLIEST, last=LATEST)
     if len(text) == len("2026-10-18"):
         wall = datetime.combine(wall.date(), course.default_due_time)
     return wall.replace(second=0, microsecond=0)

@@ -4,8 +4,8 @@ from typing import Any
 from unvo_core.schedule.term import Break
 from unvo_core.terms.public_holidays import holiday_problems, holidays_between, known_places
 
-from apps.courses.public import Named, course_by_slug
-from apps.kernel.public import actor_of, refuse_problems, write
+from apps.courses.public import Course, Named, can_lay_out, course_by_slug, lock_course, membership
+from apps.kernel.public import actor_of, refuse_problems, require, write
 from apps.layout.actions import set_schedule
 from apps.layout.actions.move_term import TermMove, apply_move, carried_days, plan_redate, plan_repace
 from apps.layout.actions.remove_group import remove_group
@@ -73,20 +73,23 @@ def carry_days(request: SignedIn, slug: str, payload: t.NewTerm) -> list[t.Carri
 @router.post("/courses/{slug}/term-move/preview", response=t.TermMove)
 def preview_term_move(request: SignedIn, slug: str, payload: t.TermMoveIn) -> t.TermMove:
     """What re-dating or repacing to this schedule would do; changes nothing."""
-    return _term_move(request, slug, payload)[0]
+    return _term_move(request, course_by_slug(slug), payload)[0]
 
 
 @router.post("/courses/{slug}/term-move", response=s.Changed)
 @write
 def move_term(request: SignedIn, slug: str, payload: t.TermMoveIn) -> s.Changed:
     """Re-date by rule, or repace over another length: one change with one undo."""
-    _, move = _term_move(request, slug, payload)
-    wish = _wish_of(payload.schedule)
-    return changed(apply_move(actor_of(request), course_by_slug(slug), wish, move, payload.how), slug)
+    actor, course = actor_of(request), course_by_slug(slug)
+    require(can_lay_out(membership(actor, course)))
+    # Planned under the lock: a date that somebody sets meanwhile waits, and is not overwritten.
+    course = lock_course(course)
+    _, move = _term_move(request, course, payload)
+    return changed(apply_move(actor, course, _wish_of(payload.schedule), move, payload.how), slug)
 
 
-def _term_move(request: SignedIn, slug: str, payload: t.TermMoveIn) -> tuple[t.TermMove, TermMove]:
-    course, actor, wish = course_by_slug(slug), actor_of(request), _wish_of(payload.schedule)
+def _term_move(request: SignedIn, course: Course, payload: t.TermMoveIn) -> tuple[t.TermMove, TermMove]:
+    actor, wish = actor_of(request), _wish_of(payload.schedule)
     if payload.how == "redate":
         move = plan_redate(actor, course, wish, payload.landing)
     else:

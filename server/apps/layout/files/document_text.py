@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import zipfile
 from collections.abc import Callable
 from pathlib import Path
 
@@ -12,6 +13,7 @@ import pypdf
 import webvtt
 
 LONGEST = 500_000
+MOST_UNPACKED = 100 * 1024 * 1024
 OFFICE = "application/vnd.openxmlformats-officedocument."
 
 
@@ -21,9 +23,17 @@ def text_of(path: Path, content_type: str, name: str) -> str:
     if reader is None:
         return ""
     try:
+        if zipfile.is_zipfile(path) and _unpacked(path) > MOST_UNPACKED:
+            return ""
         return " ".join(reader(path).split())[:LONGEST]
     except Exception:
         return ""
+
+
+def _unpacked(path: Path) -> int:
+    """What a zipped document says that it holds, in bytes; its readers unpack all of it."""
+    with zipfile.ZipFile(path) as packed:
+        return sum(one.file_size for one in packed.infolist())
 
 
 def _readers() -> dict[str, Callable[[Path], str]]:

@@ -30,7 +30,8 @@ def page_count(stored: StoredFile) -> int:
     """Refuses a PDF that can't be read, by name."""
     try:
         return len(pypdf.PdfReader(location(stored)).pages)
-    except (pypdf.errors.PyPdfError, ValueError, KeyError, OSError):
+    except Exception:
+        # Whatever a parser stumbles over in a damaged file, the file can't be read
         raise Refused("file.unreadable_pdf", name=stored.name) from None
 
 
