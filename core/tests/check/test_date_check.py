@@ -17,7 +17,7 @@ from unvo_core.check.model import (
 from unvo_core.check.run import RULES, date_check
 from unvo_core.check.texts import restyled
 from unvo_core.grading.totals import Category, Entry, Standing
-from unvo_core.path.conditions import Done, When
+from unvo_core.path.conditions import Done, For, When
 from unvo_core.path.done import HandedIn
 from unvo_core.path.model import PathItem
 from unvo_core.schedule.calendar import Calendar, calendar_of
@@ -94,6 +94,13 @@ EXAMPLES = {
     "waits.on_hidden": (course(but(GOOD, published=False), NEXT), course(GOOD, NEXT)),
     "waits.on_undated": (course(but(GOOD, span=Span()), NEXT), course(GOOD, NEXT)),
     "waits.on_gone": (course(NEXT), course(GOOD, NEXT)),
+    "waits.for_nobody": (
+        course(replace(GOOD, path=replace(GOOD.path, whens=(When((For(frozenset({4})),)),))), peopled=frozenset()),
+        course(
+            replace(GOOD, path=replace(GOOD.path, whens=(When((For(frozenset({4}), frozenset({1})),)),))),
+            peopled=frozenset({("section", 1)}),
+        ),
+    ),
     "module.hidden": (course(modules=(CheckedModule(7, "Traverses", 7, published=False),)), course()),
     "title.twice": (course(GOOD, but(GOOD, id=2)), course(GOOD, but(GOOD, id=2, module_id=8))),
     "exam.no_place": (course(but(GOOD, exam=True)), course(but(GOOD, exam=True, place="Room B12"))),

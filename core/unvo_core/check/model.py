@@ -158,6 +158,8 @@ class CheckedCourse:
     credits: Fraction = Fraction(0)
     date_order: Order = "month_first"
     earlier: Calendar | None = None
+    peopled: frozenset[tuple[str, int]] | None = None
+    """The groups ('group', id) and sections ('section', id) that somebody is in; None when nobody looked."""
 
     @cached_property
     def category_of(self) -> dict[int, int]:

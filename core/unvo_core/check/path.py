@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from unvo_core.check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity
 from unvo_core.check.spans import set_moments
+from unvo_core.path.conditions import For
 
 
 def due_before_awaited(course: CheckedCourse) -> Iterator[Finding]:
@@ -57,6 +58,20 @@ def waits_on_gone(course: CheckedCourse) -> Iterator[Finding]:
                     place=Place("item", item.id),
                     params={"title": item.title},
                     fix=fix,
+                )
+
+
+def for_nobody(course: CheckedCourse) -> Iterator[Finding]:
+    """Shown, and on nobody's path: the groups and sections that it is for have no student, as after a copy."""
+    if course.peopled is None:
+        return
+    for item in course.items:
+        for only in (c for w in item.path.whens for c in w.of if isinstance(c, For)):
+            whom = {("group", g) for g in only.groups} | {("section", s) for s in only.sections}
+            if course.is_shown(item) and not whom & course.peopled:
+                place = Place("item", item.id)
+                yield Finding(
+                    code="waits.for_nobody", severity=Severity.DOUBTFUL, place=place, params={"title": item.title}
                 )
 
 

@@ -21,6 +21,7 @@ RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
     path.waits_on_hidden,
     path.waits_on_undated,
     path.waits_on_gone,
+    path.for_nobody,
     path.module_hidden,
     path.titles_twice,
     path.exam_without_place,

@@ -20,7 +20,7 @@ from apps.checks.prose import file_keys_in, links_of, plain_text
 from apps.courses.public import Course
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
-from apps.layout.public import LaidItem, date_order_of, kind_of, latest_texts, layout, path_item
+from apps.layout.public import LaidItem, Layout, date_order_of, kind_of, latest_texts, layout, path_item
 
 
 def findings(course: Course) -> tuple[Finding, ...]:
@@ -53,8 +53,14 @@ def checked_course(course: Course) -> CheckedCourse:
         default_due_time=course.default_due_time,
         credits=Fraction(str(course.credits)),
         date_order=date_order_of(course),
+        peopled=_peopled(laid),
         earlier=layout(course.copied_from).calendar if course.copied_from else None,
     )
+
+
+def _peopled(laid: Layout) -> frozenset[tuple[str, int]]:
+    groups = {("group", group) for person in laid.sections for group in laid.groups.get(person, ())}
+    return frozenset(groups | {("section", section) for section in laid.sections.values() if section is not None})
 
 
 def _item(item: LaidItem, graded: bool) -> CheckedItem:

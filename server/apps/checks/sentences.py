@@ -21,6 +21,7 @@ FINDINGS = {
     "waits.on_hidden": _("%(title)s waits for %(awaited)s, which students can't see."),
     "waits.on_undated": _("%(title)s is due %(at)s and waits for %(awaited)s, which has no due date."),
     "waits.on_gone": _("%(title)s waits for an item that is gone."),
+    "waits.for_nobody": _("%(title)s is only for groups or sections that no student is in, so nobody has it."),
     "module.hidden": _("%(module)s is hidden, and %(count)s items in it have due dates, %(title)s first."),
     "title.twice": _("%(module)s has two items called %(title)s."),
     "exam.no_place": _("%(title)s has neither a room nor a link."),

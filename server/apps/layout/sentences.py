@@ -21,6 +21,7 @@ SENTENCES = {
     "file.no_audio": _("%(name)s is no audio recording. Choose an MP3, M4A or Ogg file."),
     "file.no_slides": _("%(name)s is no PDF. Save the slides as PDF first."),
     "file.unreadable_pdf": _("%(name)s can't be read as a PDF. Save it anew and try again."),
+    "condition.not_there": _("Nothing waits for that any more. Look at the conditions again."),
     "span.far_away": _("The year %(year)s can't be meant. Years from %(first)s to %(last)s are kept."),
     "text.changed_meanwhile": _("%(who)s changed this text meanwhile. Look at both before you save yours over it."),
     "text.embed": _("%(address)s can't be shown inside a text: its host is not on the list (%(hosts)s). Link to it."),

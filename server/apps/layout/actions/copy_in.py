@@ -5,14 +5,14 @@ from typing import Any
 
 from django.db.models import Max
 
-from apps.courses.public import Course, can_lay_out, lock_course, membership
+from apps.courses.public import Course, Group, Section, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, now, require
 from apps.layout.actions.change_module import module_row, place_between
 from apps.layout.actions.copy_layout import copied_row, copy_files, moved_text
 from apps.layout.actions.layout_change import Edit, apply
 from apps.layout.models import Item, ItemText, Module, Part
 from apps.layout.queries import item_row, latest_texts, layout
-from apps.layout.reading.conditions import with_items
+from apps.layout.reading.conditions import Successors, renamed
 
 
 @dataclass(frozen=True)
@@ -66,8 +66,11 @@ def _copy_module(
     rows = Item.objects.filter(module=old, removed=False).order_by("position", "id")
     made = {i.pk: _item(i, course, module.pk, parts.get(i.part_id or 0), i.position) for i in rows}
     items = _finish(source, course, made, (week or 0) - (old.week or 0))
-    module.conditions = with_items(old.conditions, _names(source, course, items))
-    module.save(update_fields=["conditions"])
+    named = _successors(source, course, items)
+    arounds: list[Module | Part] = [module, *Part.objects.filter(module=module)]
+    for around in arounds:
+        around.conditions = renamed(around.conditions, named)
+        around.save(update_fields=["conditions"])
     edits = [Edit("module", module, made=True), *(Edit("item", i, made=True) for i in made.values())]
     return apply(actor, course, "copy_module", edits), items
 
@@ -89,6 +92,19 @@ def _item(old: Item, course: Course, module_id: int, part_id: int | None, positi
     )
 
 
+def _successors(source: Course, course: Course, items: dict[int, int]) -> Successors:
+    """In another course, groups and sections are those of the same name."""
+    if source.pk == course.pk:
+        return Successors(_names(source, course, items))
+    groups = dict(Group.objects.filter(course=course).values_list("name", "pk"))
+    sections = dict(Section.objects.filter(course=course).values_list("name", "pk"))
+    return Successors(
+        items,
+        {g.pk: groups[g.name] for g in Group.objects.filter(course=source) if g.name in groups},
+        {s.pk: sections[s.name] for s in Section.objects.filter(course=source) if s.name in sections},
+    )
+
+
 def _names(source: Course, course: Course, items: dict[int, int]) -> dict[int, int]:
     """What an item that is named becomes: its copy, or in the same course itself."""
     stay = {i: i for i in layout(course).items} if source.pk == course.pk else {}
@@ -98,9 +114,9 @@ def _names(source: Course, course: Course, items: dict[int, int]) -> dict[int, i
 def _finish(source: Course, course: Course, made: dict[int, Item], weeks: int) -> dict[int, int]:
     """Conditions, dates, texts and files of the copies."""
     items = {old: new.pk for old, new in made.items()}
-    names = _names(source, course, items)
+    names, named = _names(source, course, items), _successors(source, course, items)
     for new in made.values():
-        new.conditions = with_items(new.conditions, names)
+        new.conditions = renamed(new.conditions, named)
         new.read_first = [names[i] for i in new.read_first if i in names]
         moved = {name: _moved(row, names, weeks) for name, row in new.moments.items()}
         new.moments = {name: row for name, row in moved.items() if row is not None}

@@ -1,16 +1,17 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import Any, TypeVar
 
 from django.db.models import Model
 from django.utils.text import slugify
 
-from apps.courses.public import Course, Enrolment, Section, Term, can_lay_out, membership
+from apps.courses.public import Course, Enrolment, Group, Section, Term, can_lay_out, membership
 from apps.kernel.public import Actor, Refused, StoredFile, copied, now, one_line, record, require
 from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern, Module, Part, Rhythm, Syllabus
 from apps.layout.queries import latest_texts
-from apps.layout.reading.conditions import with_items
+from apps.layout.reading.conditions import Successors, renamed
 
 Row = TypeVar("Row", bound=Model)
 LONGEST_SLUG = 60
@@ -20,7 +21,7 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
     """A course of the same layout with its dates as they stand, and item -> its copy.
 
     Conditions and rules that name items name their copies. It is closed to students until it is
-    opened, and its copier is its instructor. Texts come as one edition; who did what stays behind.
+    opened, and its copier is its instructor. Groups come empty. Texts come as one edition; who did what stays behind.
     """
     require(can_lay_out(membership(actor, source)))
     course = copied_row(
@@ -36,7 +37,8 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
     for pattern in MeetingPattern.objects.filter(course=source):
         copied_row(pattern, course=course, section_id=sections.get(pattern.section_id or 0))
     rhythms = {r.pk: copied_row(r, course=course).pk for r in Rhythm.objects.filter(course=source, removed=False)}
-    items = _copy_items(source, course, rhythms)
+    groups = {g.pk: copied_row(g, course=course).pk for g in Group.objects.filter(course=source)}
+    items = _copy_items(source, course, rhythms, Successors({}, groups, sections))
     Syllabus.objects.bulk_create(
         Syllabus(course=course, item_id=items[s.item_id or 0])
         for s in Syllabus.objects.filter(course=source, item_id__in=items)
@@ -46,7 +48,8 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
     return course, items
 
 
-def _copy_items(source: Course, course: Course, rhythms: dict[int, int]) -> dict[int, int]:
+def _copy_items(source: Course, course: Course, rhythms: dict[int, int], named: Successors) -> dict[int, int]:
+    """`named`: the copies of groups and sections."""
     modules = {
         m.pk: copied_row(m, course=course).pk
         for m in Module.objects.filter(course=source, removed=False).order_by("id")
@@ -68,8 +71,14 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int]) -> dict
             copied_from=old.pk,
         )
     items = {old: new.pk for old, new in made.items()}
+    named = replace(named, items=items)
+    arounds: list[Module | Part] = [*Module.objects.filter(course=course), *Part.objects.filter(module__course=course)]
+    for around in arounds:
+        if around.conditions:
+            around.conditions = renamed(around.conditions, named)
+            around.save(update_fields=["conditions"])
     for new in made.values():
-        new.conditions = with_items(new.conditions, items)
+        new.conditions = renamed(new.conditions, named)
         new.read_first = [items[i] for i in new.read_first if i in items]
         new.moments = {name: _moved(row, items) for name, row in new.moments.items()}
     Item.objects.bulk_update(made.values(), ["conditions", "read_first", "moments"])

@@ -17,7 +17,7 @@ from apps.layout.actions.set_moments import wall_of
 from apps.layout.models import Item, Module, Part
 from apps.layout.queries import item_row, layout
 from apps.layout.reading.condition_choices import names_of
-from apps.layout.reading.conditions import in_words, named_in, whens_of, with_items
+from apps.layout.reading.conditions import Successors, in_words, named_in, renamed, whens_of
 from apps.layout.reading.facts import path_item
 from apps.layout.reading.rules import row_of
 from apps.layout.reading.structure import Layout
@@ -53,12 +53,24 @@ def set_conditions(actor: Actor, course: Course, kind: str, pk: int, wish: Mappi
 
 
 def drop_wait(actor: Actor, course: Course, item_id: int, on: int) -> AuditRecord:
-    """The item waits for `on` no more, be it gone or hidden."""
+    """The item waits for `on` no more, be it gone or hidden, and neither do its part and its module."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     item = item_row(course, item_id)
-    kept = with_items(item.conditions, {i: i for i in named_in(item.conditions) if i != on})
-    return apply(actor, course, "set_conditions", [Edit("item", item, {"conditions": kept})])
+    around: list[tuple[str, Item | Part | Module | None]] = [
+        ("item", item),
+        ("part", item.part),
+        ("module", item.module),
+    ]
+    edits = []
+    for kind, row in around:
+        named = named_in(row.conditions) if row is not None else set()
+        if row is not None and on in named:
+            kept = renamed(row.conditions, Successors({i: i for i in named if i != on}))
+            edits.append(Edit(kind, row, {"conditions": kept}))
+    if not edits:
+        raise Refused("condition.not_there", status=409)
+    return apply(actor, course, "set_conditions", edits)
 
 
 def _row(course: Course, kind: str, pk: int) -> Item | Part | Module:

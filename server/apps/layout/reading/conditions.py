@@ -6,7 +6,8 @@ done {items, of}; score {item, percent}; date {rule}; for {groups, sections}; ha
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
@@ -54,14 +55,25 @@ def named_in(row: Row) -> set[int]:
     return done | {c["item"] for c in of if c["on"] == "score"}
 
 
-def with_items(row: Row, items: Mapping[int, int]) -> dict[str, Any]:
-    """The same conditions on other items (a copy's); conditions on items that have no successor go."""
-    kept = (_with_items(c, items) for c in row.get("of", ()))
+@dataclass(frozen=True)
+class Successors:
+    """What takes the place of what conditions name, by id. `groups` and `sections` None: they stay as they are."""
+
+    items: Mapping[int, int]
+    groups: Mapping[int, int] | None = None
+    sections: Mapping[int, int] | None = None
+
+
+def renamed(row: Row, to: Successors) -> dict[str, Any]:
+    """The same conditions on other things (a copy's); what is named and has no successor goes, and a condition with
+    it that names nothing else: kept, it would hold for nobody."""
+    kept = (_renamed(c, to) for c in row.get("of", ()))
     of = [c for c in kept if c is not None]
     return {"join": row["join"], "of": of} if of else {}
 
 
-def _with_items(row: Row, items: Mapping[int, int]) -> dict[str, Any] | None:
+def _renamed(row: Row, to: Successors) -> dict[str, Any] | None:
+    items = to.items
     match row["on"]:
         case "done":
             named = [items[i] for i in row["items"] if i in items]
@@ -71,7 +83,14 @@ def _with_items(row: Row, items: Mapping[int, int]) -> dict[str, Any] | None:
             )
         case "score":
             return dict(row) | {"item": items[row["item"]]} if row["item"] in items else None
+        case "for":
+            groups, sections = _mapped(row["groups"], to.groups), _mapped(row["sections"], to.sections)
+            return {"on": "for", "groups": groups, "sections": sections} if groups or sections else None
     return dict(row)
+
+
+def _mapped(ids: Sequence[int], to: Mapping[int, int] | None) -> list[int]:
+    return list(ids) if to is None else sorted(to[i] for i in ids if i in to)
 
 
 def in_words(row: Row, names: Mapping[tuple[str, int], str], calendar: Calendar) -> str:

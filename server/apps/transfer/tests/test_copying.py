@@ -7,9 +7,9 @@ from typing import Any
 from tests.base import INSTRUCTOR, Caller, DemoCase
 
 from apps.assignments.models import Brief
-from apps.courses.models import Course, Enrolment
+from apps.courses.models import Course, Enrolment, Group, Section
 from apps.gradebook.models import GradedItem
-from apps.layout.models import Item, ItemText, Module
+from apps.layout.models import Item, ItemText, Module, Part
 
 SET_A, SET_B, CHECK = (
     "Set 7A: latitudes and departures",
@@ -80,6 +80,64 @@ class Copying(DemoCase):
         new = self.latest(CHECK)
         self.assertEqual((new.course, new.conditions), (other, {}))
         self.assertIsNone(GradedItem.objects.get(item=new).category)
+
+    def groups_and_conditions(self) -> tuple[Group, Section]:
+        """Week 7's module and its second part wait for an item; set A is for a group and a section."""
+        group = Group.objects.create(course=self.course, name="Crew 1")
+        section = self.course.sections.order_by("pk")[0]
+        wait = {"join": "all", "of": [{"on": "done", "items": [self.item(READING).pk], "of": None}]}
+        Module.objects.filter(pk=self.week7).update(conditions=wait)
+        Part.objects.filter(module=self.week7, title="After class").update(conditions=wait)
+        only = {"join": "all", "of": [{"on": "for", "groups": [group.pk], "sections": [section.pk]}]}
+        Item.objects.filter(pk=self.item(SET_A).pk).update(conditions=only)
+        return group, section
+
+    def test_a_copied_course_names_its_own_items_groups_and_sections_everywhere(self) -> None:
+        group, section = self.groups_and_conditions()
+        made = self.teacher.send("POST", "/courses/srv-110/copy", {"title": "Again", "code": "SRV 110"}).json()["slug"]
+        course = Course.objects.get(slug=made)
+        reading = Item.objects.get(course=course, title=READING).pk
+        module = Module.objects.get(course=course, week=7)
+        for row in (module, module.parts.get(title="After class")):
+            self.assertEqual(row.conditions["of"][0]["items"], [reading])
+        only = Item.objects.get(course=course, title=SET_A).conditions["of"][0]
+        self.assertEqual(Group.objects.get(pk=only["groups"][0]).course, course)
+        self.assertEqual((len(only["groups"]), Group.objects.get(pk=only["groups"][0]).name), (1, group.name))
+        self.assertEqual(Section.objects.get(pk=only["sections"][0]).number, section.number)
+        self.assertEqual(Section.objects.get(pk=only["sections"][0]).course, course)
+        told = self.teacher.get(f"/courses/{made}/date-check").json()
+        self.assertIn(SET_A, [f["about"] for f in told["findings"] if f["code"] == "waits.for_nobody"])
+
+    def test_a_module_for_another_course_takes_groups_by_name_and_drops_what_is_not_there(self) -> None:
+        self.groups_and_conditions()
+        other = Course.objects.create(slug="other", code="O 1", title="Other", zone="UTC")
+        Enrolment.objects.create(course=other, person=self.teacher.person, role=Enrolment.INSTRUCTOR)
+        self.assertEqual(self.copy("other", from_slug="srv-110", module_id=self.week7).status_code, 200)
+        new = Item.objects.get(course=other, title=SET_A)
+        self.assertEqual(new.conditions, {}, "kept, it would be for nobody")
+        part = Part.objects.get(module__course=other, title="After class")
+        self.assertEqual(part.conditions["of"][0]["items"], [Item.objects.get(course=other, title=READING).pk])
+        theirs = Group.objects.create(course=other, name="Crew 1")
+        self.copy("other", from_slug="srv-110", module_id=self.week7)
+        again = Item.objects.filter(course=other, title=SET_A).latest("pk")
+        self.assertEqual(again.conditions["of"][0], {"on": "for", "groups": [theirs.pk], "sections": []})
+
+    def test_the_fix_of_a_wait_at_part_or_module_ends_it(self) -> None:
+        self.groups_and_conditions()
+        gone = self.item(READING)
+        Item.objects.filter(pk=gone.pk).update(published=False)
+        path = "/courses/srv-110/date-check"
+
+        def waits() -> list[dict[str, Any]]:
+            told = self.teacher.get(path).json()
+            return [f for f in told["findings"] if f["code"] == "waits.on_hidden" and READING in f["sentence"]]
+
+        found = waits()
+        self.assertTrue(found)
+        self.assertEqual(self.teacher.send("POST", f"{path}/fix", {"keys": [f["key"] for f in found]}).status_code, 200)
+        self.assertEqual(waits(), [])
+        self.assertEqual(Module.objects.get(pk=self.week7).conditions, {})
+        self.assertEqual(Part.objects.get(module=self.week7, title="After class").conditions, {})
 
     def test_it_takes_leave_to_lay_out_both_courses_and_a_week_that_is_there(self) -> None:
         stranger = Course.objects.create(slug="closed", code="C 1", title="Closed", zone="UTC")
