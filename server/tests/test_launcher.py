@@ -129,8 +129,8 @@ class StoppedDatabase(unittest.TestCase):
         done = subprocess.run(
             [sys.executable, "-c", script], env=env, capture_output=True, text=True, timeout=90, check=False
         )
-        self.assertIn("500", done.stdout)
-        self.assertIn("nothing was changed. Try again in a moment.", done.stdout)
+        self.assertIn("503", done.stdout)
+        self.assertIn("Nothing was changed. Try again in a moment.", done.stdout)
 
 
 class Supervising(unittest.TestCase):

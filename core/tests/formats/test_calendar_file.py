@@ -52,6 +52,19 @@ class Feed(unittest.TestCase):
         self.assertNotIn("DTEND", read.walk("VEVENT")[1])
         self.assertEqual(due.alarms.times[0].trigger.astimezone(UTC), DUE.start.astimezone(UTC) - timedelta(hours=1))
 
+    def test_a_due_moment_ends_within_its_day_and_zones_hold_the_years_that_are_named(self) -> None:
+        read = icalendar.Calendar.from_ical(calendar_bytes("SRV 110", [CLASS, DUE], STAMP))
+        due = next(e for e in read.walk("VEVENT") if e["uid"] == "item-1@unvo")
+        self.assertEqual((due.start, due.end - due.start), (DUE.start, timedelta(minutes=1)))
+        self.assertEqual((due.end - timedelta(microseconds=1)).date(), DUE.start.date())
+        observances = [o for zone in read.walk("VTIMEZONE") for o in zone.subcomponents]
+        said = {o["dtstart"].dt.year for o in observances} | {
+            d.dt.year for o in observances for d in getattr(o.get("rdate"), "dts", [])
+        }
+        self.assertTrue(said)
+        self.assertGreaterEqual(min(said), 2025)
+        self.assertLessEqual(max(said), 2027)
+
     def test_zones_are_defined_lines_folded_and_text_escaped(self) -> None:
         long = Entry(
             uid="x@unvo",

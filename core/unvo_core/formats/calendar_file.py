@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from typing import Literal
 from zoneinfo import ZoneInfo
 
@@ -12,14 +12,15 @@ from icalendar import Alarm, Calendar, Event, Todo
 
 PRODUCT = "-//Unvo//Schedule//EN"
 REFRESH = timedelta(hours=1)
+MINUTE = timedelta(minutes=1)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Entry:
     """A class, a due moment, or a task.
 
-    `sequence` counts the changes of this entry; `uid` never changes. A due moment is an event
-    without an end, which RFC 5545 (3.6.1) reads as one without length.
+    `sequence` counts the changes of this entry; `uid` never changes. A due moment is an event of one minute:
+    an end may not be at its start (RFC 5545, 3.8.2.2), and without one some programs draw an hour, into the next day.
     """
 
     uid: str
@@ -49,15 +50,15 @@ def calendar_bytes(name: str, entries: Sequence[Entry], stamp: datetime) -> byte
     calendar.add("refresh-interval", REFRESH, parameters={"VALUE": "DURATION"})
     for entry in entries:
         calendar.add_component(_task(entry, stamp) if entry.kind == "task" else _event(entry, stamp))
-    calendar.add_missing_timezones()
+    years = sorted(e.start.year for e in entries) or [stamp.year]
+    calendar.add_missing_timezones(date(years[0], 1, 1), date(years[-1] + 1, 1, 1))
     return bytes(calendar.to_ical())
 
 
 def _event(entry: Entry, stamp: datetime) -> Event:
     event = Event()
     event.add("dtstart", entry.start.astimezone(entry.zone))
-    if entry.end is not None:
-        event.add("dtend", entry.end.astimezone(entry.zone))
+    event.add("dtend", (entry.end or entry.start + MINUTE).astimezone(entry.zone))
     event.add("transp", "OPAQUE" if entry.kind == "class" else "TRANSPARENT")
     _say(event, entry, stamp)
     if entry.alarm_minutes is not None:

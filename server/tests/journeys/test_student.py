@@ -127,7 +127,7 @@ class Thread(Journey):
         self.go(page, "/c/srv-110/gradebook")
         expect(page.get_by_text("Only the teachers of this course can see this.")).to_be_visible()
         self.go(page, "/c/nowhere")
-        expect(page.get_by_text("There is no such course here.")).to_be_visible()
+        expect(page.get_by_text("There is no such course here, or it is not yours to see.")).to_be_visible()
         stranger = self.page("teodor.blackwater")
         self.go(stranger, "/c/srv-010")
         expect(stranger.get_by_text("You are not in this course.")).to_be_visible()

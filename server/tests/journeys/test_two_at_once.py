@@ -147,3 +147,17 @@ class People(Journey):
         expect(page.get_by_text("Draft saved")).to_be_visible()
         self.assertEqual(HandIn.objects.get(item__title=SET_7B, person__username=KEEPS_UP).text, "Really mine.")
         self.assertIsNone(page.evaluate("sessionStorage.getItem('unvo.walk')"))
+
+
+class Courses(Journey):
+    def test_from_one_course_to_another_leads_to_its_own_present(self) -> None:
+        """A week of the course before means nothing in the next, least of all in one without weeks."""
+        page = self.page(INSTRUCTOR, "/c/srv-110/week/12")
+        expect(page.locator("[data-item]").first).to_be_visible()
+        page.get_by_role("combobox").fill("SRV 010")
+        page.get_by_role("option", name=re.compile("^SRV 010")).click()
+        page.wait_for_url("**/c/srv-010/module/**")
+        expect(page.locator("[data-item]").first).to_be_visible()
+        page.get_by_role("combobox").fill("SRV 110")
+        page.get_by_role("option", name=re.compile("^SRV 110")).first.click()
+        page.wait_for_url("**/c/srv-110/week/7")

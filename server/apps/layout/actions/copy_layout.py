@@ -72,11 +72,7 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int], named: 
         )
     items = {old: new.pk for old, new in made.items()}
     named = replace(named, items=items)
-    arounds: list[Module | Part] = [*Module.objects.filter(course=course), *Part.objects.filter(module__course=course)]
-    for around in arounds:
-        if around.conditions:
-            around.conditions = renamed(around.conditions, named)
-            around.save(update_fields=["conditions"])
+    _rename_around(course, named)
     for new in made.values():
         new.conditions = renamed(new.conditions, named)
         new.read_first = [items[i] for i in new.read_first if i in items]
@@ -90,6 +86,14 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int], named: 
         if i in items
     )
     return items
+
+
+def _rename_around(course: Course, named: Successors) -> None:
+    arounds: list[Module | Part] = [*Module.objects.filter(course=course), *Part.objects.filter(module__course=course)]
+    for around in arounds:
+        if around.conditions:
+            around.conditions = renamed(around.conditions, named)
+            around.save(update_fields=["conditions"])
 
 
 def copy_files(items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:

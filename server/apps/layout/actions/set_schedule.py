@@ -9,14 +9,14 @@ from zoneinfo import ZoneInfo, available_timezones
 
 from unvo_core.schedule.calendar import Calendar, calendar_of
 from unvo_core.schedule.meetings import NO_PATTERN, pattern_problems
-from unvo_core.schedule.term import Break, term_problems
+from unvo_core.schedule.term import Break, term_problems, weeks
 from unvo_core.schedule.term import Term as CoreTerm
 from unvo_core.terms.written_dates import Order
 
 from apps.courses.public import Course, Section, Term, TermBreak, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, one_line, refuse_problems, require
 from apps.layout.actions.layout_change import Edit, apply
-from apps.layout.models import MeetingPattern
+from apps.layout.models import MeetingPattern, Module
 from apps.layout.reading.facts import pattern_of
 
 LONGEST_TERM_DAYS = 400
@@ -79,7 +79,20 @@ def schedule_edits(course: Course, wish: ScheduleWish) -> list[Edit]:
     }
     edits.append(Edit("term", term, fields))
     edits += _break_edits(term, wish.breaks)
+    edits += _first_weeks(course, wish)
     return [*edits, *_pattern_edits(course, wish.patterns)]
+
+
+def _first_weeks(course: Course, wish: ScheduleWish) -> list[Edit]:
+    """Modules without a week stand nowhere once there are dates: in path order each gets one, the last week all that
+    are left. So that nothing is published in a hurry, nothing else of them changes."""
+    without = list(Module.objects.filter(course=course, removed=False, week=None).order_by("position", "id"))
+    numbers = [w.number for w in weeks(_term(wish)) if w.number is not None]
+    if not without or not numbers:
+        return []
+    taken = Module.objects.filter(course=course, removed=False, week__in=numbers).values_list("week", flat=True)
+    free = [n for n in numbers if n not in set(taken)] or numbers[-1:]
+    return [Edit("module", row, {"week": free[min(n, len(free) - 1)]}) for n, row in enumerate(without)]
 
 
 def calendar_wished(wish: ScheduleWish) -> Calendar:

@@ -81,6 +81,7 @@ class ModuleChange(BaseModel):
     published: bool | None = None
     objectives: list[str] | None = None
     with_items: bool = False
+    week: int | None = None
 
 
 class PartIn(BaseModel):

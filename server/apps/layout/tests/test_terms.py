@@ -8,7 +8,8 @@ from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.cases import schedule_in
 
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section
-from apps.layout.models import Allowance
+from apps.kernel.models import AuditRecord
+from apps.layout.models import Allowance, Module
 from apps.people.models import Person
 
 SET_7B = "Set 7B: misclosure and precision"
@@ -23,6 +24,9 @@ class Terms(DemoCase):
 
     def schedule(self, slug: str) -> dict[str, Any]:
         return self.teacher.get(f"/courses/{slug}/schedule").json()
+
+    def last_change(self) -> int:
+        return AuditRecord.objects.filter(action="layout.change_module").latest("pk").pk
 
     def save(self, slug: str, **changes: Any) -> Any:
         wish = schedule_in(self.schedule(slug)) | changes
@@ -59,8 +63,21 @@ class Terms(DemoCase):
         self.assertTrue(shown["dated"])
         self.assertEqual([c["day"] for c in shown["classes"]], ["2026-10-06", "2026-10-13", "2026-10-20", "2026-10-27"])
         self.assertEqual(self.teacher.get("/courses/srv-010/ribbon").json()["cells"][0]["key"], "1")
+        modules = Module.objects.filter(course=self.induction, removed=False).order_by("position", "id")
+        self.assertEqual([m.week for m in modules], [1, 2, 3])
+        sheets = [self.teacher.get(f"/courses/srv-010/weeks/{n}").json()["modules"] for n in (1, 2, 3)]
+        self.assertEqual([[m["title"] for m in s] for s in sheets], [[m.title] for m in modules])
+        first = modules[0]
+        told = self.teacher.send("PATCH", f"/courses/srv-010/modules/{first.pk}", {"week": 9})
+        self.refused(told, 422, "module.week")
+        self.teacher.send("PATCH", f"/courses/srv-010/modules/{first.pk}", {"week": 2})
+        sheet = self.teacher.get("/courses/srv-010/weeks/2").json()["modules"]
+        self.assertEqual([m["title"] for m in sheet], [modules[1].title, first.title])
+        back = self.teacher.send("POST", f"/courses/srv-010/changes/{self.last_change()}/undo")
+        self.assertEqual(back.status_code, 200, back.content)
         self.teacher.send("POST", f"/courses/srv-010/changes/{change.json()['change']}/undo")
         self.assertFalse(self.schedule("srv-010")["dated"])
+        self.assertEqual({m.week for m in modules.all()}, {None})
         self.assertEqual(len(self.teacher.get("/courses/srv-010/ribbon").json()["cells"]), 3)
 
     def test_a_break_that_goes_away_gives_its_days_back(self) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from django.test import override_settings
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 
 
@@ -43,3 +44,14 @@ class WeekSheet(DemoCase):
         self.assertNotIn("Set 7B: misclosure and precision", [r["title"] for r in rows])
         self.assertEqual([r["number"] for r in rows], [1, 2, 3, 4, 5])
         self.refused(Caller(KEEPS_UP).get(self.path("Set 7B: misclosure and precision")), 404, "request.not_found")
+
+
+class OutsideTheTerm(DemoCase):
+    def test_before_and_after_the_term_no_week_is_the_present_one(self) -> None:
+        student = Caller(KEEPS_UP)
+        for clock, first in (("2026-08-01T10:00:00-05:00", "0"), ("2027-03-01T10:00:00-06:00", "15")):
+            with override_settings(FIXED_CLOCK=clock):
+                told = student.get("/courses/srv-110/ribbon").json()
+            self.assertEqual((told["current"], [c["key"] for c in told["cells"] if c["current"]]), (first, []))
+        told = student.get("/courses/srv-110/ribbon").json()
+        self.assertEqual([c["key"] for c in told["cells"] if c["current"]], ["7"])

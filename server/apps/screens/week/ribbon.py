@@ -8,7 +8,7 @@ from fractions import Fraction
 
 from unvo_core.path.evaluate import CourseState
 from unvo_core.schedule.load import Load, load_of
-from unvo_core.schedule.term import current_week
+from unvo_core.schedule.term import current_week, week_of
 
 from apps.courses.public import Course
 from apps.gradebook.public import marks_of_class
@@ -26,7 +26,7 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
     cells = _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
     current = _current_key(laid, reader.now, cells)
     for cell in cells:
-        cell.current = cell.key == current
+        cell.current = cell.key == current and not _outside_term(laid, reader.now)
     return out.Ribbon(
         slug=course.slug,
         code=course.code,
@@ -105,6 +105,11 @@ def _module_cells(laid: Layout, teaching: bool, shares: dict[int, tuple[int, int
     for cell in cells:
         cell.number = int(cell.key)
     return cells
+
+
+def _outside_term(laid: Layout, now: datetime) -> bool:
+    """Before the term or after it no week is the present one, though one is shown first."""
+    return laid.term is not None and week_of(laid.weeks, now.astimezone(laid.zone).date()) is None
 
 
 def _current_key(laid: Layout, now: datetime, cells: list[out.Cell]) -> str:

@@ -33,7 +33,8 @@ async function enter(found: Shapes["Ribbon"]): Promise<void> {
 watch(
   [ribbon, () => route.name],
   ([found, name]) => {
-    if (found && name === "course") void enter(found);
+    // Right after a change of course the ribbon is still that of the course before.
+    if (found?.slug === slug && name === "course") void enter(found);
     if (found) document.title = `${found.code} ${found.title} · Unvo`;
   },
   { immediate: true },

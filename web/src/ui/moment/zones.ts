@@ -8,6 +8,8 @@ export interface Times {
   moment: (iso: string) => string;
   clock: (iso: string) => string;
   day: (iso: string) => string;
+  /** The day of an instant in the course's zone, as 2026-10-07. */
+  isoDay: (iso: string) => string;
   date: (isoDate: string) => string;
   lane: (isoDate: string) => string;
   range: (first: string, last: string) => string;
@@ -50,6 +52,7 @@ export function timesIn(locale: string, zone: string): Times {
     moment,
     clock,
     day,
+    isoDay: (iso) => dayParts8601.format(new Date(iso)),
     date,
     lane,
     range: (first, last) => {

@@ -24,8 +24,8 @@ const dragged = ref<{ id: number; day: string } | null>(null);
 const over = ref("");
 const most = computed(() => Math.max(60, ...term.weeks.map((w) => w.minutes)));
 const hours = (minutes: number): string => t("term.hours", { n: Math.round(minutes / 60) });
-const today = computed(() => times.value.day(term.now));
-const isToday = (day: string): boolean => times.value.day(`${day}T12:00:00Z`) === today.value;
+const today = computed(() => times.value.isoDay(term.now));
+const isToday = (day: string): boolean => day === today.value;
 const names = computed(() => (term.weeks[0]?.days ?? []).map((d) => times.value.lane(d.day).split(" ")[0]));
 
 /** On a narrow screen the weeks stand below each other: begin at the current one. */
