@@ -130,7 +130,7 @@ class Thread(Journey):
         expect(page.get_by_text("There is no such course here, or it is not yours to see.")).to_be_visible()
         stranger = self.page("teodor.blackwater")
         self.go(stranger, "/c/srv-010")
-        expect(stranger.get_by_text("You are not in this course.")).to_be_visible()
+        expect(stranger.get_by_text("There is no such course here, or it is not yours to see.")).to_be_visible()
 
     def test_reading_is_ticked_and_goes_on_to_the_next_step(self) -> None:
         Fact.objects.filter(person__username=KEEPS_UP, item__title="Latitudes and departures").delete()

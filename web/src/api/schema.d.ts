@@ -3468,6 +3468,8 @@ export interface components {
             published?: boolean | null;
             /** Title */
             title?: string | null;
+            /** Week */
+            week?: number | null;
             /**
              * With Items
              * @default false
