@@ -54,6 +54,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "apps.kernel.requests.nothing_at_nul",
     "apps.kernel.requests.nothing_personal_kept",
+    "apps.kernel.compression.CompressedAnswers",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -171,7 +172,7 @@ STATIC_ROOT = SERVER / "staticfiles"
 MEDIA_ROOT = Path(os.environ.get("UNVO_FILES", ROOT / ".unvo" / "files"))
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
-    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
 WHITENOISE_USE_FINDERS = False
 WHITENOISE_AUTOREFRESH = False
