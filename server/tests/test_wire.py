@@ -11,6 +11,8 @@ from tests.base import KEEPS_UP, Caller, DemoCase
 from tests.cases import COURSE
 
 BAR_BYTES = 200_000
+SMALL = 1500
+"""Bytes of a file that is sent as it is: packed it would hardly be less."""
 ENTRY = "src/app/main.ts"
 
 
@@ -32,12 +34,15 @@ class Wire(DemoCase):
         total = 0
         for name in self.files():
             told = client.get(f"{settings.STATIC_URL}{name}", headers={"Accept-Encoding": encoding})
-            self.assertEqual((told.status_code, told.get("Content-Encoding", "")), (200, encoding), name)
-            total += len(b"".join(told.streaming_content))
+            size = len(b"".join(told.streaming_content))
+            self.assertEqual(told.status_code, 200, name)
+            self.assertTrue(told.get("Content-Encoding") == encoding or size < SMALL, name)
+            total += size
         return total
 
     def test_the_first_week_sheet_stays_under_its_bar(self) -> None:
         brotli, gzip = self.crossed("br"), self.crossed("gzip")
+        print(f"first week sheet: {brotli} bytes by brotli, {gzip} by gzip")
         self.assertLess(brotli, BAR_BYTES)
         self.assertLess(brotli, gzip)
 
