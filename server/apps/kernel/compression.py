@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
 
 SHORTEST = 1024
@@ -15,8 +16,9 @@ class CompressedAnswers(GZipMiddleware):
     reader typed (Gluck, Harris, Prado 2013, 'BREACH'; the padding is 'Heal the BREACH', Django's).
     """
 
-    def process_response(self, request: HttpRequest, response: HttpResponse) -> HttpResponse:
+    def process_response(self, request: HttpRequest, response: HttpResponseBase) -> HttpResponseBase:
         json = response.get("Content-Type", "").startswith("application/json")
-        if request.method != "GET" or response.streaming or not json or len(response.content) < SHORTEST:
+        whole = isinstance(response, HttpResponse) and len(response.content) >= SHORTEST
+        if request.method != "GET" or not json or not whole:
             return response
         return super().process_response(request, response)
