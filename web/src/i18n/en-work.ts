@@ -27,6 +27,7 @@ export default {
     attempt: "Attempt {n}",
     again: "Start another attempt",
     againFrom: "Start it with the text of attempt {n}",
+    againWithThis: "Start another attempt with it",
     leftOver: "What you typed after this was handed in. It is part of no attempt.",
     putAway: "Put it away",
     elsewhere: "This draft was changed in another window or on another device. There it says:",

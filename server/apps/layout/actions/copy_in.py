@@ -8,7 +8,7 @@ from django.db.models import Max
 from apps.courses.public import Course, Group, Section, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, now, require
 from apps.layout.actions.change_module import module_row, place_between
-from apps.layout.actions.copy_layout import copied_row, copy_files, moved_text
+from apps.layout.actions.copy_layout import copied_row, copy_files, moved_text, rename_around
 from apps.layout.actions.layout_change import Edit, apply
 from apps.layout.models import Item, ItemText, Module, Part
 from apps.layout.queries import item_row, latest_texts, layout
@@ -66,11 +66,7 @@ def _copy_module(
     rows = Item.objects.filter(module=old, removed=False).order_by("position", "id")
     made = {i.pk: _item(i, course, module.pk, parts.get(i.part_id or 0), i.position) for i in rows}
     items = _finish(source, course, made, (week or 0) - (old.week or 0))
-    named = _successors(source, course, items)
-    arounds: list[Module | Part] = [module, *Part.objects.filter(module=module)]
-    for around in arounds:
-        around.conditions = renamed(around.conditions, named)
-        around.save(update_fields=["conditions"])
+    rename_around([module, *Part.objects.filter(module=module)], _successors(source, course, items))
     edits = [Edit("module", module, made=True), *(Edit("item", i, made=True) for i in made.values())]
     return apply(actor, course, "copy_module", edits), items
 

@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any, TypeVar
 
@@ -72,7 +73,7 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int], named: 
         )
     items = {old: new.pk for old, new in made.items()}
     named = replace(named, items=items)
-    _rename_around(course, named)
+    rename_around([*Module.objects.filter(course=course), *Part.objects.filter(module__course=course)], named)
     for new in made.values():
         new.conditions = renamed(new.conditions, named)
         new.read_first = [items[i] for i in new.read_first if i in items]
@@ -88,9 +89,9 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int], named: 
     return items
 
 
-def _rename_around(course: Course, named: Successors) -> None:
-    arounds: list[Module | Part] = [*Module.objects.filter(course=course), *Part.objects.filter(module__course=course)]
-    for around in arounds:
+def rename_around(copies: Iterable[Module | Part], named: Successors) -> None:
+    """Conditions of copied modules and parts name what takes the place of what they named."""
+    for around in copies:
         if around.conditions:
             around.conditions = renamed(around.conditions, named)
             around.save(update_fields=["conditions"])

@@ -12,6 +12,8 @@ import UiMenu from "@/ui/menu/UiMenu.vue";
 import { countTyped, forgetTyped } from "@/frame/kept-texts";
 import { leaveNothing } from "@/frame/leaving";
 import { useShelf } from "@/frame/queries";
+import { useWrong } from "@/frame/writes";
+import { sayWrong } from "@/ui/notice/notices";
 import { deskPath, searchPath } from "@/frame/addresses";
 import SearchField from "./SearchField.vue";
 import { shortcutsOpen } from "@/frame/shortcuts";
@@ -21,6 +23,7 @@ const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
+const wrong = useWrong();
 const { data: shelf } = useShelf();
 
 /** How many texts of theirs were typed here and not saved. */
@@ -62,8 +65,13 @@ async function choose(key: string): Promise<void> {
 
 async function leave(): Promise<void> {
   unsaved.value = 0;
+  // Only once the server has let go: without a connection nobody is signed out, and nothing that was typed is lost.
+  try {
+    await signOut();
+  } catch (error) {
+    return sayWrong(wrong(error));
+  }
   forgetTyped(me.id);
-  await signOut();
   await leaveNothing();
   await router.push({ name: "sign-in" });
   queries.clear();

@@ -44,8 +44,6 @@ const shown = computed(
   () => canHandIn.value && (!props.work.attempts.length || again.value || props.work.draft !== null),
 );
 const last = computed(() => props.work.attempts.at(-1));
-/** The most recent text that a new attempt could start from. */
-const startText = computed(() => draft.leftOver.value ?? { text: last.value?.text ?? "", comment: "" });
 const empty = computed(() => !files.value.length && !draft.text.value.trim());
 
 async function add(list: Iterable<File>): Promise<void> {
@@ -72,9 +70,9 @@ function drop(event: DragEvent): void {
   void add(event.dataTransfer?.files ?? []);
 }
 
-function startAgain(): void {
+function startAgain(text: string, comment = ""): void {
   again.value = true;
-  if (startText.value.text) draft.begin(startText.value);
+  draft.begin({ text, comment });
 }
 
 const choose = (event: Event) => void add(takeFiles(event));
@@ -116,13 +114,19 @@ defineExpose({
     <p v-else-if="!canHandIn" class="text-soft">{{ t("handIn.none") }}</p>
     <div v-else-if="!shown" class="mt-3 flex flex-wrap gap-2">
       <UiButton @click="again = true">{{ t("handIn.again") }}</UiButton>
-      <UiButton v-if="brief.takes_text && startText.text" @click="startAgain">{{
-        t("handIn.againFrom", { n: last?.attempt ?? 0 })
+      <UiButton v-if="brief.takes_text && last?.text" @click="startAgain(last.text)">{{
+        t("handIn.againFrom", { n: last.attempt })
       }}</UiButton>
     </div>
     <section v-if="draft.leftOver.value" class="card mt-3 border-late px-4 py-3">
       <h3 class="font-semibold">{{ t("handIn.leftOver") }}</h3>
       <p class="figures mt-1 whitespace-pre-wrap">{{ draft.leftOver.value.text }}</p>
+      <p v-if="draft.leftOver.value.comment" class="mt-1">{{ draft.leftOver.value.comment }}</p>
+      <UiButton
+        v-if="canHandIn && !shown"
+        @click="startAgain(draft.leftOver.value.text, draft.leftOver.value.comment)"
+        >{{ t("handIn.againWithThis") }}</UiButton
+      >
       <UiButton look="text" @click="draft.leftOver.value = null">{{ t("handIn.putAway") }}</UiButton>
     </section>
     <template v-if="shown">

@@ -59,12 +59,17 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
     state.value = "saved";
     savedAt.value = draft?.saved_at ?? "";
     standing.value = null;
-    show(kept?.value ?? there, there.edition);
-    if (!kept) return;
-    if (kept.edition === there.edition) changed();
-    else if (kept.value.text === there.text && kept.value.comment === there.comment)
-      dropTyped(person(), what());
-    else standing.value = there;
+    if (!kept) return show(there, there.edition);
+    show(kept.value, kept.edition);
+    if (kept.edition === there.edition) return changed();
+    if (kept.value.text === there.text && kept.value.comment === there.comment) {
+      edition.value = there.edition;
+      return dropTyped(person(), what());
+    }
+    // What is typed on meanwhile goes on to be kept with the edition that it was begun from, so that nothing of it is
+    // taken for a change of what stands there before both were seen.
+    state.value = "unsaved";
+    standing.value = there;
   }
 
   watch(
