@@ -11,6 +11,7 @@ export default {
     saved: "Draft saved {at}",
     saving: "Saving",
     unsaved: "Not saved yet: no connection. It is kept on this device.",
+    choose: "Not saved yet: say above which of the two texts stays. Yours is kept on this device.",
     notYet: "Not handed in yet",
     go: "Hand in",
     goFiles: "Hand in {n} file | Hand in {n} files",

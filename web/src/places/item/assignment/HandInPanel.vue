@@ -122,12 +122,14 @@ defineExpose({
       <h3 class="font-semibold">{{ t("handIn.leftOver") }}</h3>
       <p class="figures mt-1 whitespace-pre-wrap">{{ draft.leftOver.value.text }}</p>
       <p v-if="draft.leftOver.value.comment" class="mt-1">{{ draft.leftOver.value.comment }}</p>
-      <UiButton
-        v-if="canHandIn && !shown"
-        @click="startAgain(draft.leftOver.value.text, draft.leftOver.value.comment)"
-        >{{ t("handIn.againWithThis") }}</UiButton
-      >
-      <UiButton look="text" @click="draft.leftOver.value = null">{{ t("handIn.putAway") }}</UiButton>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <UiButton
+          v-if="canHandIn && !shown"
+          @click="startAgain(draft.leftOver.value.text, draft.leftOver.value.comment)"
+          >{{ t("handIn.againWithThis") }}</UiButton
+        >
+        <UiButton look="text" @click="draft.leftOver.value = null">{{ t("handIn.putAway") }}</UiButton>
+      </div>
     </section>
     <template v-if="shown">
       <h2 class="mb-2 text-[18px] font-bold">{{ t("handIn.title") }}</h2>
@@ -136,6 +138,7 @@ defineExpose({
         <p class="figures my-2 max-h-60 overflow-y-auto border-l-2 border-rule pl-3 whitespace-pre-wrap">
           {{ draft.standing.value.text || "–" }}
         </p>
+        <p v-if="draft.standing.value.comment" class="mb-2">{{ draft.standing.value.comment }}</p>
         <div class="flex flex-wrap gap-2">
           <UiButton @click="draft.settle(false)">{{ t("handIn.takeOther") }}</UiButton>
           <UiButton @click="draft.settle(true)">{{ t("handIn.keepMine") }}</UiButton>
@@ -180,7 +183,8 @@ defineExpose({
         <b>{{ t("handIn.notYet") }}</b>
         <span class="text-soft">
           ·
-          <template v-if="draft.state.value === 'unsaved'">{{ t("handIn.unsaved") }}</template>
+          <template v-if="draft.standing.value">{{ t("handIn.choose") }}</template>
+          <template v-else-if="draft.state.value === 'unsaved'">{{ t("handIn.unsaved") }}</template>
           <template v-else-if="draft.state.value === 'saving'">{{ t("handIn.saving") }}</template>
           <template v-else-if="draft.savedAt.value">{{
             t("handIn.saved", { at: times.clock(draft.savedAt.value) })

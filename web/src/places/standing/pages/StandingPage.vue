@@ -32,7 +32,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
             }}<small class="ml-2 text-[20px] font-semibold">{{ standing.current.band }}</small>
           </div>
           <p class="mt-1.5 text-soft">{{ t("standing.currentLine", { share: standing.current.share }) }}</p>
-          <p v-if="standing.current.waits" class="text-soft">
+          <p v-if="standing.current.waits" class="mt-1.5 text-soft">
             {{ t("standing.waits", { share: standing.current.waits }) }}
           </p>
         </template>
