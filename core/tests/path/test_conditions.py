@@ -6,6 +6,7 @@ from fractions import Fraction
 
 from unvo_core.path.conditions import (
     ByHand,
+    Choice,
     Condition,
     Done,
     For,
@@ -49,7 +50,16 @@ class EachCondition(unittest.TestCase):
         (all_of(Done((1, 2))), known((1, 2)), Missing()),
         (all_of(Done((1, 2))), known((1,)), Missing(items=(2,))),
         (all_of(Done((1, 2, 3), 2)), known((3, 1)), Missing()),
-        (all_of(Done((1, 2, 3), 2)), known((2,)), Missing(items=(1,))),
+        (all_of(Done((1, 2, 3), 2)), known(), Missing(choices=(Choice(2, (1, 2, 3)),))),
+        (all_of(Done((1, 2, 3), 2)), known((2,)), Missing(choices=(Choice(1, (1, 3)),))),
+        (all_of(Done((1, 2, 9), 2)), known(), Missing(items=(1, 2))),
+        (all_of(Done((1, 2, 3), 2), Done((4,))), known(), Missing(items=(4,), choices=(Choice(2, (1, 2, 3)),))),
+        (any_of(Done((1,)), Done((2,))), known(), Missing(choices=(Choice(1, (1, 2)),))),
+        (
+            any_of(Done((1,)), Done((2,)), ByHand(), From(FRIDAY)),
+            known(),
+            Missing(or_at=FRIDAY, choices=(Choice(1, (1, 2)),)),
+        ),
         (all_of(Done((9,))), known(), Missing()),
         (all_of(Done((1, 9), 2)), known(), Missing(items=(1,))),
         (all_of(Scored(1, HALF)), known(percents={1: HALF}), Missing()),

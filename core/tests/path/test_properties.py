@@ -88,11 +88,19 @@ class RandomCourses(unittest.TestCase):
         order = [i.id for m in modules for i in m.items]
         state = evaluate(modules, facts(done), NOW)
         for item_id, one in state.items.items():
-            if one.waits_for:
-                after = evaluate(modules, facts(done | set(one.waits_for)), NOW)
+            if one.waits_for or one.choices:
+                # The last of each choice, so that it does not matter which.
+                chosen = {i for c in one.choices for i in c.items[-c.need :]}
+                after = evaluate(modules, facts(done | set(one.waits_for) | chosen), NOW)
                 self.assertTrue(after.items[item_id].open)
+                for choice in one.choices:
+                    few = chosen - {choice.items[-1]}
+                    self.assertLess(choice.need, len(choice.items))
+                    if not few & set(choice.items) - set(choice.items[-choice.need :]):
+                        closed = evaluate(modules, facts(done | set(one.waits_for) | few), NOW)
+                        self.assertFalse(closed.items[item_id].open, "one less does not do")
                 steps = steps_to_open(item_id, state, order)
-                self.assertLessEqual(set(one.waits_for), set(steps))
+                self.assertLessEqual(set(one.waits_for) | chosen, set(steps))
                 self.assertTrue(state.items[steps[0]].open, "the nearest step can be done now")
 
     @settings(max_examples=80)
@@ -111,7 +119,7 @@ class RandomCourses(unittest.TestCase):
         modules, done = drawn
         state = evaluate(modules, facts(done), NOW)
         for item_id, one in state.items.items():
-            self.assertEqual(bool(one.waits_for), naive_locked(modules, done, item_id))
+            self.assertEqual(bool(one.waits_for or one.choices), naive_locked(modules, done, item_id))
 
     @settings(max_examples=60)
     @given(courses())

@@ -69,8 +69,16 @@ class When:
     join: Join = Join.ALL
 
 
+class Choice(NamedTuple):
+    """`need` more of these items, whichever; always fewer than there are."""
+
+    need: int
+    items: tuple[int, ...]
+
+
 class Missing(NamedTuple):
-    """What would open it: do `items`, reach `scores` (item, percent), wait `until`, ask a teacher (`by_hand`).
+    """What would open it: do `items` and enough of each of `choices`, reach `scores` (item, percent), wait `until`,
+    ask a teacher (`by_hand`).
 
     All of these are needed. `or_at`: it opens at this instant anyway. A tuple, because one is made for each
     condition and person.
@@ -81,15 +89,22 @@ class Missing(NamedTuple):
     until: datetime | None = None
     by_hand: bool = False
     or_at: datetime | None = None
+    choices: tuple[Choice, ...] = ()
 
     @property
     def nothing(self) -> bool:
-        return not (self.items or self.scores or self.by_hand or self.until)
+        return not (self.items or self.scores or self.choices or self.by_hand or self.until)
 
     @property
     def cost(self) -> tuple[bool, int]:
         """What can't be done by the person alone comes last; then the fewest things to do."""
-        return self.by_hand, len(self.items) + len(self.scores)
+        return self.by_hand, len(self.items) + len(self.scores) + sum(c.need for c in self.choices)
+
+    @property
+    def one_item(self) -> int | None:
+        """The item, where doing it is all that is missing."""
+        alone = len(self.items) == 1 and not (self.scores or self.choices or self.by_hand or self.until)
+        return self.items[0] if alone else None
 
 
 NOTHING_MISSING = Missing()
@@ -131,25 +146,28 @@ def missing(whens: Sequence[When], known: Known) -> Missing:
     """All of `whens` must hold: what is missing for that, the least of it where there is a choice."""
     if len(whens) == 1:
         return _missing_of(whens[0], known)
-    return _joined([_missing_of(when, known) for when in whens])
+    return joined([_missing_of(when, known) for when in whens])
 
 
 def _missing_of(when: When, known: Known) -> Missing:
     if len(when.of) == 1:
         return _missing_for(when.of[0], known)
     if when.join is Join.ALL:
-        return _joined([_missing_for(c, known) for c in when.of])
+        return joined([_missing_for(c, known) for c in when.of])
     each = [_missing_for(c, known) for c in when.of if not isinstance(c, For)]
     if len(each) < 2:
-        return _joined(each)
+        return joined(each)
     if any(m.nothing for m in each):
         return NOTHING_MISSING
     dates = [m.until for m in each if m.until is not None]
     others = [m for m in each if m.until is None]
     if not others:
         return Missing(until=min(dates))
-    least = min(others, key=lambda m: m.cost)
-    return Missing(least.items, least.scores, None, least.by_hand, min(dates) if dates else None)
+    anyway = min(dates) if dates else None
+    single = tuple(dict.fromkeys(m.one_item for m in others if m.one_item is not None))
+    if len(single) > 1:
+        return Missing(or_at=anyway, choices=(Choice(1, single),))
+    return min(others, key=lambda m: m.cost)._replace(until=None, or_at=anyway)
 
 
 def _missing_for(condition: Condition, known: Known) -> Missing:
@@ -177,22 +195,44 @@ def _missing_items(done: Done, through: Mapping[int, bool]) -> Missing:
         return Missing(undone)
     here = sum(1 for i in done.items if i in through)
     lacking = min(done.of, here) - here + len(undone)
-    return Missing(undone[:lacking]) if lacking > 0 else NOTHING_MISSING
+    if lacking <= 0:
+        return NOTHING_MISSING
+    return Missing(choices=(Choice(lacking, undone),)) if lacking < len(undone) else Missing(undone)
 
 
-def _joined(each: Sequence[Missing]) -> Missing:
+def joined(each: Sequence[Missing]) -> Missing:
+    """What is missing for all of them together."""
     found = [m for m in each if m is not NOTHING_MISSING]
     if len(found) < 2:
         return found[0] if found else NOTHING_MISSING
     dates = [m.until for m in found if m.until is not None]
     anyway = [m.or_at for m in found]
+    items, choices = _left_to_choose(found)
     return Missing(
-        tuple(dict.fromkeys(i for m in found for i in m.items)),
+        items,
         tuple(dict.fromkeys(s for m in found for s in m.scores)),
         max(dates) if dates else None,
         any(m.by_hand for m in found),
         max(d for d in anyway if d is not None) if all(d is not None for d in anyway) else None,
+        choices,
     )
+
+
+def _left_to_choose(found: Sequence[Missing]) -> tuple[tuple[int, ...], tuple[Choice, ...]]:
+    """All items, and the choices that doing these, and reaching the scores, does not settle."""
+    items = tuple(dict.fromkeys(i for m in found for i in m.items))
+    choices = tuple(dict.fromkeys(c for m in found for c in m.choices))
+    scores = tuple(s for m in found for s in m.scores)
+    sure = {*items, *(i for i, _ in scores)}
+    for choice in choices:
+        rest = tuple(i for i in choice.items if i not in sure)
+        need = choice.need - len(choice.items) + len(rest)
+        if len(rest) == len(choice.items):
+            continue
+        left = Missing(choices=(Choice(need, rest),)) if need < len(rest) else Missing(rest)
+        others = Missing(items, scores, choices=tuple(c for c in choices if c != choice))
+        return _left_to_choose([others, left] if need > 0 else [others])
+    return items, choices
 
 
 def named_items(whens: Iterable[When]) -> tuple[int, ...]:

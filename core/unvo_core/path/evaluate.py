@@ -9,7 +9,7 @@ from enum import StrEnum
 from fractions import Fraction
 from typing import NamedTuple
 
-from unvo_core.path.conditions import NOTHING_MISSING, Known, Missing, missing
+from unvo_core.path.conditions import NOTHING_MISSING, Choice, Known, Missing, joined, missing
 from unvo_core.path.done import done_at, is_done
 from unvo_core.path.facts import NO_FACTS, NO_MARK, ItemFacts, Mark, PersonFacts
 from unvo_core.path.model import PathItem, PathModule
@@ -39,10 +39,11 @@ WITH_GRADER = frozenset({State.HANDED_IN, State.BEING_GRADED})
 
 
 class ItemState(NamedTuple):
-    """`waits_for`: the items to do, or to score in, that would open this one, nearest first.
+    """`waits_for`: the items that must all be done, or scored in, to open this one, nearest first.
 
-    `scores`: those of them that ask for a percentage. `by_hand`: a teacher opens it. `or_at`: it opens
-    then anyway. A tuple, because one is made for each item and person.
+    `choices`: those of which some must be done besides, whichever. `scores`: those of `waits_for` that ask for
+    a percentage. `by_hand`: a teacher opens it. `or_at`: it opens then anyway. A tuple, because one is made for
+    each item and person.
     """
 
     item_id: int
@@ -57,6 +58,12 @@ class ItemState(NamedTuple):
     or_at: datetime | None = None
     late_seconds: int = 0
     overdue: bool = False
+    choices: tuple[Choice, ...] = ()
+
+    @property
+    def shut(self) -> bool:
+        """Locked, or yet to open."""
+        return bool(self.waits_for or self.choices or self.by_hand or self.opens_at)
 
 
 @dataclass(frozen=True, slots=True)
@@ -116,7 +123,7 @@ def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) 
             one = known[item.id]
             lacks = missing(item.whens, judged[one.facts.let_in_at is not None]) if item.whens else NOTHING_MISSING
             if module.in_order and before is not None and known[before].blocks and before not in lacks.items:
-                lacks = lacks._replace(items=(before, *lacks.items), or_at=None)
+                lacks = joined((Missing((before,)), lacks))
             items[item.id] = _state(one, lacks, _later(item.span.opens, module.opens), now)
             if item.required:
                 before = item.id
@@ -125,14 +132,17 @@ def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) 
 
 
 def steps_to_open(item_id: int, course: CourseState, order: Sequence[int]) -> tuple[int, ...]:
-    """Everything undone that must be done before the item opens, in path order (nearest first)."""
+    """Everything undone that must be done before the item opens, in path order (nearest first).
+
+    Of a choice, all that may be chosen.
+    """
     wanted: set[int] = set()
-    waiting = list(course.items[item_id].waits_for)
+    waiting = [item_id]
     while waiting:
-        step = waiting.pop()
-        if step not in wanted:
-            wanted.add(step)
-            waiting.extend(course.items[step].waits_for)
+        state = course.items[waiting.pop()]
+        nearer = {*state.waits_for, *(i for choice in state.choices for i in choice.items)} - wanted
+        wanted |= nearer
+        waiting.extend(nearer)
     return tuple(i for i in order if i in wanted)
 
 
@@ -155,7 +165,7 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
     waits = () if lacks is NOTHING_MISSING else tuple(dict.fromkeys((*lacks.items, *(i for i, _ in lacks.scores))))
     not_open = opens is not None and now < opens
     closed = known.closed
-    locked = (bool(waits) or lacks.by_hand) and not known.done
+    locked = (bool(waits or lacks.choices) or lacks.by_hand) and not known.done
     overdue = not known.done and is_late(now, span.due)
     late = seconds_late(facts.handed_in_at, span.due) if facts.handed_in_at else 0
     state = _settled(known) or _unsettled(known, locked, not_open, closed, overdue)
@@ -172,6 +182,7 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
         or_at=lacks.or_at if locked else None,
         late_seconds=late,
         overdue=overdue and state not in WITH_GRADER,
+        choices=lacks.choices if locked else (),
     )
 
 

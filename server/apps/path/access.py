@@ -6,6 +6,7 @@ from dataclasses import asdict
 from datetime import datetime
 
 from django.utils.translation import gettext as _
+from unvo_core.path.conditions import Choice
 from unvo_core.path.evaluate import ItemState, steps_to_open
 from unvo_core.schedule.spans import is_closed
 
@@ -32,14 +33,14 @@ def refuse_locked(known: Progress, item_id: int) -> None:
     if item_id not in known.laid.student_items:
         raise not_found("item")
     state = known.course.items[item_id]
-    if state.waits_for or state.opens_at or state.by_hand:
+    if state.shut:
         raise refusal(known.laid, item_id, known)
 
 
 def opened_items(known: Progress) -> frozenset[int]:
     """What the person can reach: neither locked nor yet to open."""
     states = known.course.items.values()
-    return frozenset(s.item_id for s in states if not (s.waits_for or s.opens_at or s.by_hand))
+    return frozenset(s.item_id for s in states if not s.shut)
 
 
 def require_doable(course: Course, item_id: int, actor: Actor, at: datetime) -> Progress:
@@ -60,7 +61,9 @@ def refusal(laid: Layout, item_id: int, known: Progress) -> Refused:
     if state.opens_at:
         opens = moment(state.opens_at, laid.zone)
         return Refused("item.not_open", status=403, also=also, title=item.title, opens=opens)
-    after = ", ".join(_awaited(laid, i, state) for i in state.waits_for)
+    after = "; ".join(
+        [*(_awaited(laid, i, state) for i in state.waits_for), *(_any_of(laid, c) for c in state.choices)]
+    )
     if state.by_hand:
         code = "item.locked_and_by_hand" if after else "item.by_hand"
         return Refused(code, status=403, also=also, title=item.title, after=after)
@@ -78,3 +81,9 @@ def _awaited(laid: Layout, item_id: int, state: ItemState) -> str:
         if asked is None
         else _("%(title)s (%(percent)s %% or more)") % {"title": title, "percent": f"{float(asked):g}"}
     )
+
+
+def _any_of(laid: Layout, choice: Choice) -> str:
+    """'any 2 of Set 7A, Set 7B, Set 7C'."""
+    titles = ", ".join(laid.student_items[i].title for i in choice.items)
+    return _("any %(need)s of %(titles)s") % {"need": choice.need, "titles": titles}

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import cast
 
+from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import MOMENTS
 
 from apps.courses.public import Course
@@ -102,6 +103,7 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         done_at=state.done_at if state else None,
         opens_at=state.opens_at if state else None,
         waits_for=[item_ref(ref(laid, i)) for i in state.waits_for] if state else [],
+        choices=choices_of(state, laid) if state else [],
         wait_percents={i: float(p) for i, p in state.scores} if state else {},
         by_hand=state.by_hand if state else False,
         or_at=state.or_at if state else None,
@@ -120,6 +122,10 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         rules=cast(dict[Moment, out.RuleOut], item.moments) if reader.member.teaches else {},
         allowed=_allowed(item, laid),
     )
+
+
+def choices_of(state: ItemState, laid: Layout) -> list[out.AnyOf]:
+    return [out.AnyOf(need=c.need, items=[item_ref(ref(laid, i)) for i in c.items]) for c in state.choices]
 
 
 def _allowed(item: LaidItem, laid: Layout) -> out.Allowed | None:

@@ -45,6 +45,13 @@ class RuleOut(TypedDict, total=False):
     wall: str
 
 
+class AnyOf(BaseModel):
+    """`need` more of these, whichever."""
+
+    need: int
+    items: list[ItemRef]
+
+
 class Row(BaseModel):
     """`state`: empty for teachers."""
 
@@ -69,6 +76,7 @@ class Row(BaseModel):
     done_at: datetime | None
     opens_at: datetime | None
     waits_for: list[ItemRef]
+    choices: list[AnyOf]
     wait_percents: dict[int, float]
     by_hand: bool
     or_at: datetime | None

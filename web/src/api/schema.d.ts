@@ -1946,6 +1946,16 @@ export interface components {
             why: string[];
         };
         /**
+         * AnyOf
+         * @description `need` more of these, whichever.
+         */
+        AnyOf: {
+            /** Items */
+            items: components["schemas"]["ItemRef"][];
+            /** Need */
+            need: number;
+        };
+        /**
          * Arithmetic
          * @description numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it.
          */
@@ -3165,6 +3175,8 @@ export interface components {
         ItemRow: {
             /** Attempts */
             attempts: number;
+            /** Choices */
+            choices: components["schemas"]["AnyOf"][];
             /** Closes */
             closes: string | null;
             /** Comment */
@@ -3215,7 +3227,7 @@ export interface components {
             /** Title */
             title: string;
             /** Waits For */
-            waits_for: string[];
+            waits_for: components["schemas"]["ItemRef"][];
         };
         /** Kept */
         Kept: {
@@ -4040,6 +4052,8 @@ export interface components {
             allowed: components["schemas"]["Allowed"] | null;
             /** By Hand */
             by_hand: boolean;
+            /** Choices */
+            choices: components["schemas"]["AnyOf"][];
             /** Closes */
             closes: string | null;
             /** Deduction */
@@ -4913,6 +4927,8 @@ export interface components {
          * @description `minutes`: what of it today's plan holds; `whole_minutes`: all that it takes.
          */
         TodayRow: {
+            /** Choices */
+            choices: components["schemas"]["AnyOf"][];
             /** Code */
             code: string;
             /** Due */

@@ -22,6 +22,13 @@ export default {
     nobody: "This course has neither groups nor sections yet.",
     openNow: "Open now, for everybody",
     removeOne: "Remove condition {n}",
+    unfinished: {
+      done: "Choose at least one item, or remove this condition.",
+      score: "Choose the item whose score counts, or remove this condition.",
+      date: "Choose a day, or remove this condition.",
+      for: "Choose a group or section, or remove this condition.",
+      hand: "",
+    },
     on: {
       done: "Items done",
       score: "A score reached",

@@ -158,6 +158,7 @@ export default {
   detail: {
     after: "after:",
     percent: "({n} % or more)",
+    anyOf: "any {need} of",
     orAt: "or on {at}",
     byHand: "your instructor opens it",
     startBy: "start by {at}",

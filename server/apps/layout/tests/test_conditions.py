@@ -50,10 +50,15 @@ class Conditions(DemoCase):
         told = self.refused(self.student.get(self.path(CHECK)), 403, "item.locked_or_at")
         self.assertIn("or on Fri 9 Oct, 00:00", told["detail"])
 
-    def test_so_many_of_several_asks_for_the_nearest_ones_missing(self) -> None:
+    def test_so_many_of_several_names_all_that_may_be_chosen(self) -> None:
         film = "Latitudes and departures, leg by leg"
         self.set(CHECK, self.done(READING, film, SET_A, SET_B, of=3))
-        self.assertEqual([w["title"] for w in self.row(CHECK)["waits_for"]], [SET_A])
+        row = self.row(CHECK)
+        self.assertEqual(row["waits_for"], [])
+        self.assertEqual([(c["need"], [i["title"] for i in c["items"]]) for c in row["choices"]], [(1, [SET_A, SET_B])])
+        told = self.refused(self.student.get(self.path(CHECK)), 403, "item.locked")
+        self.assertIn(f"It opens after: any 1 of {SET_A}, {SET_B}.", told["detail"])
+        self.assertEqual([s["title"] for s in told["steps"]], [SET_A, SET_B])
 
     def test_a_score_is_named_with_its_percentage(self) -> None:
         self.set(CHECK, {"on": "score", "item": self.item(SET_A).pk, "percent": 60})

@@ -13,8 +13,9 @@ from unvo_core.path.evaluate import State
 
 from apps.courses.public import Course
 from apps.gradebook.public import Category, points
-from apps.layout.public import LaidItem
+from apps.layout.public import LaidItem, item_ref, ref
 from apps.path.public import Reader, laid_for, own_progress
+from apps.screens.rows import choices_of
 from apps.screens.standing import schemas as out
 from apps.screens.standing.totals import StandingOf
 
@@ -102,7 +103,8 @@ def _item(known: StandingOf, item: LaidItem, role: core.EntryRole) -> out.ItemRo
         closes=item.span.closes,
         state=state.state,
         open=state.open,
-        waits_for=[known.laid.student_items[i].title for i in state.waits_for],
+        waits_for=[item_ref(ref(known.laid, i)) for i in state.waits_for],
+        choices=choices_of(state, known.laid),
         opens_at=state.opens_at,
         started=known.progress.details.get((item.id, "started"), {}),
         late_seconds=state.late_seconds,

@@ -6,6 +6,9 @@ from unvo_core.grading.late import LatePer
 from unvo_core.grading.totals import EntryRole
 from unvo_core.path.evaluate import State
 
+from apps.layout.public import ItemRef
+from apps.screens.schemas import AnyOf
+
 
 class Band(BaseModel):
     name: str
@@ -44,7 +47,8 @@ class ItemRow(BaseModel):
     closes: datetime | None
     state: State
     open: bool
-    waits_for: list[str]
+    waits_for: list[ItemRef]
+    choices: list[AnyOf]
     opens_at: datetime | None
     started: dict[str, int]
     late_seconds: int

@@ -15,6 +15,7 @@ from apps.gradebook.public import new_scores, points
 from apps.layout.public import LaidItem, Layout, item_ref, layout, layout_for, ref, start_by
 from apps.path.public import Progress, progress_in
 from apps.people.public import Person
+from apps.screens.rows import choices_of
 from apps.screens.today import schemas as out
 
 STRIP_DAYS = 7
@@ -136,6 +137,7 @@ def _now_row(one: _Open, minutes: int, now: datetime, person: Person) -> out.Tod
         open=state.open,
         started=one.known.details.get((one.item.id, "started"), {}),
         waits_for=[item_ref(ref(one.laid, i)) for i in state.waits_for],
+        choices=choices_of(state, one.laid),
     )
 
 

@@ -5,6 +5,7 @@ from pydantic import BaseModel
 from unvo_core.path.evaluate import State
 
 from apps.layout.public import ItemRef, KindCode
+from apps.screens.schemas import AnyOf
 
 
 class CourseItem(BaseModel):
@@ -31,6 +32,7 @@ class TodayRow(BaseModel):
     open: bool
     started: dict[str, int]
     waits_for: list[ItemRef]
+    choices: list[AnyOf]
 
 
 class StripDay(BaseModel):

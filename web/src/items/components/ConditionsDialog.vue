@@ -32,6 +32,7 @@ const join = ref<"all" | "any">("all");
 const of = ref<Condition[]>([]);
 const words = ref("");
 const refused = ref("");
+const unfinished = ref(false);
 const wish = computed(() => ({ kind, id, join: join.value, of: of.value.filter(isWhole) }));
 
 watch(
@@ -71,6 +72,8 @@ function add(wanted: string): void {
 }
 
 async function keep(): Promise<void> {
+  unfinished.value = !of.value.every(isWhole);
+  if (unfinished.value) return;
   const change = await writes.setConditions.mutateAsync(wish.value).catch(() => null);
   if (!change) return;
   said(null, change);
@@ -102,6 +105,9 @@ async function keep(): Promise<void> {
           >
         </div>
         <ConditionFields v-model="of[n]!" :choices="choices" />
+        <p v-if="unfinished && !isWhole(one)" role="alert" class="mt-1 text-late">
+          {{ t(`conditions.unfinished.${one.on}`) }}
+        </p>
       </section>
       <div class="flex flex-wrap items-center gap-x-1" role="group" :aria-label="t('conditions.add')">
         <span class="mr-1 text-[14px] text-soft">{{ t("conditions.add") }}</span>

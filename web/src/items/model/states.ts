@@ -122,6 +122,33 @@ function ahead(row: Row, t: Composer["t"], times: Times, now: string): string {
   return t("detail.due", { at: times.moment(row.due) });
 }
 
+type Waiting = Pick<Row, "waits_for" | "choices">;
+
+export interface Wait {
+  id: number;
+  title: string;
+  /** What stands before it: nothing, a comma, or that a choice begins. */
+  before: string;
+}
+
+/** What an item waits for, one after the other: all of 'A, B', then 'any 2 of C, D, E'. */
+export function waitsOf(row: Waiting, t: Composer["t"]): Wait[] {
+  const all = row.waits_for.map((w, n) => ({ ...w, before: n ? ", " : "" }));
+  const chosen = row.choices.flatMap((choice, c) =>
+    choice.items.map((w, n) => {
+      const begins = `${all.length || c ? "; " : ""}${t("detail.anyOf", { need: choice.need })} `;
+      return { ...w, before: n ? ", " : begins };
+    }),
+  );
+  return [...all, ...chosen];
+}
+
+export function waitWords(row: Waiting, t: Composer["t"]): string {
+  return waitsOf(row, t)
+    .map((w) => w.before + w.title)
+    .join("");
+}
+
 interface Ruled {
   done_rule: Rule;
   done_percent: number | null;

@@ -4,7 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
-import { lateWords, startedWords, tileOf } from "@/items/model/states";
+import { lateWords, startedWords, tileOf, waitWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 import ClassStrip from "./ClassStrip.vue";
@@ -58,7 +58,7 @@ const words = computed(() => {
     case "started":
       return `${t("state.started")}: ${startedWords(item.started, t)}`;
     case "locked":
-      return `${t("state.locked")} · ${t("detail.after")} ${item.waits_for.join(", ")}`;
+      return `${t("state.locked")} · ${t("detail.after")} ${waitWords(item, t)}`;
     case "not_open":
       return t("state.not_open", { at: item.opens_at ? times.value.moment(item.opens_at) : "" });
   }

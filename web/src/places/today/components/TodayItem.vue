@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
-import { effortWords, startedWords, tileOf } from "@/items/model/states";
+import { effortWords, startedWords, tileOf, waitWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
@@ -47,8 +47,8 @@ const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" 
       }}</RouterLink>
       <span class="code">{{ row.code }} · {{ kinds.word(row.kind) }}</span>
       <span v-if="begun" class="code">{{ startedWords(row.started, t) }}</span>
-      <span v-if="row.waits_for.length" class="code"
-        >{{ t("today.locked", { items: row.waits_for.map((w) => w.title).join(", ") }) }}
+      <span v-if="row.waits_for.length || row.choices.length" class="code"
+        >{{ t("today.locked", { items: waitWords(row, t) }) }}
       </span>
     </div>
     <span class="figures effort">{{ effort }}</span>

@@ -7,7 +7,7 @@ import { gradePath, itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
-import { stateDetail, stateWord, tileOf, type Row } from "@/items/model/states";
+import { stateDetail, stateWord, tileOf, waitsOf, type Row } from "@/items/model/states";
 
 /** Tile, state words and the one next action of an item. */
 const { row, slug, zone, now, main } = defineProps<{
@@ -30,6 +30,7 @@ const action = computed(() => {
   }
   return "";
 });
+const waits = computed(() => waitsOf(row, t));
 const count = computed(() => row.of_class);
 </script>
 
@@ -54,11 +55,13 @@ const count = computed(() => row.of_class);
     <StateTile :tile="tileOf(row)" />
     <span class="words min-w-0 flex-1">
       <b class="font-semibold" :class="{ 'text-late': row.state === 'missing' }">{{ word }}</b>
-      <span v-if="row.waits_for.length" class="block text-[12.5px] text-soft">
+      <span v-if="waits.length" class="block text-[12.5px] text-soft">
         {{ t("detail.after") }}
-        <template v-for="(wait, n) in row.waits_for" :key="wait.id">
-          <template v-if="n">, </template
-          ><RouterLink :to="itemPath(slug, wait.id)">{{ wait.title }}</RouterLink>
+        <template v-for="(wait, n) in waits" :key="n">
+          <template v-if="wait.before">{{ wait.before }}</template><RouterLink
+            :to="itemPath(slug, wait.id)"
+            >{{ wait.title }}</RouterLink
+          >
           <template v-if="row.wait_percents[wait.id]">{{
             ` ${t("detail.percent", { n: row.wait_percents[wait.id] })}`
           }}</template>
