@@ -114,7 +114,9 @@ class Modules(Refusals):
     def test_a_module_that_is_removed_takes_its_items_off_the_path(self) -> None:
         module = Module.objects.get(course=self.course, week=8)
         titles = set(Item.objects.filter(module=module, removed=False).values_list("title", flat=True))
-        change = self.teacher.send("DELETE", f"{self.MODULES}/{module.pk}").json()
+        asked = self.refused(self.teacher.send("DELETE", f"{self.MODULES}/{module.pk}"), 409, "removal.work")
+        self.assertIn(f"{len(titles)} items", asked["detail"])
+        change = self.teacher.send("DELETE", f"{self.MODULES}/{module.pk}?with_work=true").json()
         shown = self.student.get("/courses/srv-110/term").json()
         on_map = {e["row"]["title"] for w in shown["weeks"] for d in w["days"] for e in d["entries"]}
         self.assertEqual(on_map & titles, set())
@@ -125,7 +127,7 @@ class Modules(Refusals):
 
 class Briefs(Refusals):
     def set(self, title: str = SET_7A, **wish: Any) -> Any:
-        return self.teacher.send("PUT", self.path(title, "/brief"), BRIEF | wish)
+        return self.teacher.send("PUT", self.path(title, "/settings"), {"brief": BRIEF | wish})
 
     def test_hand_ins_take_something_in_figures_that_can_be_kept(self) -> None:
         for wish, code in (
@@ -161,7 +163,7 @@ class Grading(Refusals):
     def set(self, **wish: Any) -> Any:
         own = GradedItem.objects.get(item__title=SET_7A, course=self.course)
         fields = {"category_id": own.category_id, "late_rule_id": own.late_rule_id, "hold": own.hold}
-        return self.teacher.send("PUT", self.path(SET_7A, "/grading"), fields | wish)
+        return self.teacher.send("PUT", self.path(SET_7A, "/settings"), {"grading": fields | wish})
 
     def test_category_and_late_rule_are_those_of_the_course(self) -> None:
         foreign = Category.objects.filter(course=self.induction).first()
@@ -176,6 +178,6 @@ class Grading(Refusals):
         other = Category.objects.get(course=self.course, name="Field work")
         before = GradedItem.objects.get(item__title=SET_7A, course=self.course).category_id
         self.assertEqual(self.set(category_id=other.pk, hold=True).status_code, 200)
-        kept = AuditRecord.objects.get(action="grading.set")
-        self.assertEqual((kept.before["category"], kept.after["category"]), (before, other.pk))
-        self.assertEqual(kept.after["hold"], True)
+        kept = AuditRecord.objects.get(action="layout.set_grading")
+        self.assertEqual(kept.before[0]["fields"], {"category_id": before, "hold": False})
+        self.assertEqual(kept.after[0]["fields"], {"category_id": other.pk, "hold": True})

@@ -108,6 +108,7 @@ EXAMPLES = {
     "category.none": (course(GOOD, NEXT, loose=(1,)), course(GOOD, NEXT)),
     "weights.not_100": (course(categories=(category(1, "Homework", 60), category(2, "Final", 30))), course(categories=(category(1, "Homework", 60), category(2, "Final", 40), category(3, "Bonus", 5, extra_credit=True)))),
     "drops.all": (course(categories=(category(1, "Homework", 100, drop_lowest=2),)), course(categories=(category(1, "Homework", 100, drop_lowest=1),))),
+    "done.never": (course(but(GOOD, doable=False)), course(but(GOOD, doable=False, required=False))),
     "graded.ghost": (course(ghosts=(Ghost(9, "Old quiz", False),)), course()),
     "prose.weekday": (course(proses=(prose("Class meets on Monday 8 October."),)), course(proses=(prose("Class meets on Thursday 8 October."),))),
     "prose.outside_term": (course(proses=(prose("Bring boots on Friday 24 April 2026."),)), course(proses=(prose("Born on 3 tables in 2026."),))),

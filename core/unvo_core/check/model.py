@@ -38,7 +38,7 @@ class Fix:
     """A change that settles a finding. `kind` names it, `values` are its particulars.
 
     set_moments {name: aware instant or None}; publish; drop_condition {on: item id};
-    practice; set_weights {category id: percent}; set_category {category_id}; drop_graded;
+    practice; set_done_rule {rule}; set_weights {category id: percent}; set_category {category_id}; drop_graded;
     set_drops {lowest, highest}; rename {title}; set_place {place};
     move_item {module: id, week} with its dates; replace_text {start, end, text}.
     """
@@ -64,7 +64,7 @@ class CheckedItem:
     """An item as it stands on the path, with what its readers see of it.
 
     `counts`: it has a place in the gradebook and is not practice. `live`: held as a class.
-    `exam`: held at a set time, on paper or live.
+    `exam`: held at a set time, on paper or live. `doable`: somebody can meet its done rule.
     """
 
     path: PathItem
@@ -79,6 +79,7 @@ class CheckedItem:
     place: str = ""
     system_due: datetime | None = None
     unresolved: tuple[str, ...] = ()
+    doable: bool = True
 
     @property
     def id(self) -> int:

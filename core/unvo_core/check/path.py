@@ -121,3 +121,18 @@ def exam_without_place(course: CheckedCourse) -> Iterator[Finding]:
         yield Finding(
             code="exam.no_place", severity=Severity.DOUBTFUL, place=place, params={"title": item.title}, fix=fix
         )
+
+
+def never_done(course: CheckedCourse) -> Iterator[Finding]:
+    """Required, and by its rule nobody can ever do it: it would hold its module open for good."""
+    for item in course.items:
+        if item.required and not item.doable and course.is_shown(item):
+            place = Place("item", item.id)
+            scored = bool(item.points) and not item.path.handed_in and item.exam
+            yield Finding(
+                code="done.never",
+                severity=Severity.WRONG,
+                place=place,
+                params={"title": item.title},
+                fix=Fix("set_done_rule", place, {"rule": "scored" if scored else "ticked"}),
+            )

@@ -25,6 +25,7 @@ RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
     path.module_hidden,
     path.titles_twice,
     path.exam_without_place,
+    path.never_done,
     grading.no_points,
     grading.no_category,
     grading.weights_off,

@@ -109,6 +109,35 @@ class AllOf:
         return all(rule.met(facts, mark) for rule in self.rules)
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Means:
+    """By what an item can become done at all: it takes hand-ins, has points to score, a recording that is played
+    here, a text to acknowledge."""
+
+    hand_in: bool = False
+    score: bool = False
+    watch: bool = False
+    text: bool = False
+
+
+def can_be_met(rule: DoneRule, means: Means) -> bool:
+    """Whether anybody can ever meet the rule, on an item of these means."""
+    match rule:
+        case HandedIn():
+            return means.hand_in
+        case ScoredAtLeast():
+            return means.score
+        case Watched():
+            return means.watch
+        case Acknowledged():
+            return means.text
+        case AnyOf(rules):
+            return any(can_be_met(r, means) for r in rules)
+        case AllOf(rules):
+            return all(can_be_met(r, means) for r in rules)
+    return True
+
+
 def is_done(rule: DoneRule, facts: ItemFacts, mark: Mark) -> bool:
     """Excused work and a teacher's tick count as done whatever the rule says."""
     return mark.excused or facts.ticked_by_teacher or rule.met(facts, mark)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from datetime import date, datetime, time
 from fractions import Fraction
 from zoneinfo import ZoneInfo
@@ -22,7 +22,7 @@ from apps.kernel.public import now
 from apps.layout.public import Layout, layout
 
 
-def date_check(course: Course, undo: Sequence[int] = ()) -> out.DateCheck:
+def date_check(course: Course, undo: int | None = None) -> out.DateCheck:
     laid = layout(course)
     waived = set(Waiver.objects.filter(course=course).values_list("key", flat=True))
     shown = [_finding(course, laid, f, waived) for f in findings(course)]
@@ -31,7 +31,7 @@ def date_check(course: Course, undo: Sequence[int] = ()) -> out.DateCheck:
         open=sum(not f.waived for f in shown),
         checked_at=now(),
         opened=course.opened_at is not None,
-        undo=list(undo),
+        undo=undo,
     )
 
 
@@ -91,6 +91,8 @@ def _fix(fix: Fix, zone: ZoneInfo) -> str:
     if fix.kind == "set_moments":
         parts = [f"{MOMENT_NAMES[n]} {moment(at, zone)}" for n, at in fix.values.items() if isinstance(at, datetime)]
         return str(FIXES["set_moments"]) % {"moments": ", ".join(parts)} if parts else str(FIXES["set_moments.none"])
+    if fix.kind == "set_done_rule":
+        return str(FIXES[f"{fix.kind}.{fix.values['rule']}"])
     return str(FIXES[fix.kind]) % {name: _word(name, value, zone, "") for name, value in fix.values.items()}
 
 

@@ -20,7 +20,7 @@ from apps.checks.prose import file_keys_in, links_of, plain_text
 from apps.courses.public import Course
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
-from apps.layout.public import LaidItem, Layout, date_order_of, kind_of, latest_texts, layout, path_item
+from apps.layout.public import LaidItem, Layout, can_be_done, date_order_of, kind_of, latest_texts, layout, path_item
 
 
 def findings(course: Course) -> tuple[Finding, ...]:
@@ -76,6 +76,7 @@ def _item(item: LaidItem, graded: bool) -> CheckedItem:
         exam=item.held_at_a_set_time and item.points is not None,
         place=item.place or item.address,
         unresolved=item.unresolved,
+        doable=can_be_done(item),
     )
 
 

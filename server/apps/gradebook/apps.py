@@ -4,3 +4,9 @@ from django.apps import AppConfig
 class GradebookConfig(AppConfig):
     name = "apps.gradebook"
     label = "gradebook"
+
+    def ready(self) -> None:
+        from apps.gradebook.models import Category, GradedItem, LateRule
+        from apps.layout.changes import add_row_kinds
+
+        add_row_kinds(graded_item=GradedItem, category=Category, late_rule=LateRule)

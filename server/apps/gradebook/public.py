@@ -4,8 +4,8 @@ from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
-from apps.gradebook.actions.set_weights import drop_graded, set_drops, set_weights
-from apps.gradebook.api.schemas import ItemGrading
+from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
+from apps.gradebook.api.schemas import GradingIn, ItemGrading
 from apps.gradebook.api.shapes import grading_of
 from apps.gradebook.facts import CellScores, Counted, core_category, counted, rules_of
 from apps.gradebook.marks import (
@@ -31,6 +31,8 @@ from apps.gradebook.queries import (
     released_scores,
     score_of,
     score_row,
+    score_titles,
+    scored_people,
 )
 from apps.gradebook.setup import late_rule
 from apps.gradebook.setup import setup as setup_of
@@ -41,6 +43,7 @@ __all__ = [
     "CellScores",
     "Counted",
     "GradedItem",
+    "GradingIn",
     "ItemGrading",
     "Marks",
     "ScoreWish",
@@ -56,6 +59,7 @@ __all__ = [
     "excused_cell",
     "ghost_rows",
     "graded_row",
+    "graded_without_scores",
     "grading_of",
     "held_scores",
     "late_rule",
@@ -73,6 +77,8 @@ __all__ = [
     "save_score",
     "score_of",
     "score_row",
+    "score_titles",
+    "scored_people",
     "set_drops",
     "set_grading",
     "set_weights",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from datetime import datetime
 from typing import Any
 
@@ -13,6 +13,7 @@ from apps.courses.public import Course, json_rows
 from apps.gradebook.facts import AttemptScore, CellScores, fraction
 from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
 from apps.gradebook.structure import NewScore
+from apps.layout.changes import set_back
 
 CELL_FIELDS = (
     "excused",
@@ -26,7 +27,7 @@ CELL_FIELDS = (
 
 def graded_items(course: Course) -> dict[int, GradedItem]:
     """By item id, with late rule."""
-    rows = GradedItem.objects.filter(course=course).select_related("late_rule", "category")
+    rows = GradedItem.objects.filter(course=course, removed=False).select_related("late_rule", "category")
     return {row.item_id: row for row in rows}
 
 
@@ -158,11 +159,24 @@ def _gathered(rows: Iterable[CellRow]) -> dict[int, CellScores]:
 
 
 def ghost_rows(course: Course) -> list[tuple[int, str, bool]]:
-    """Graded items whose item was removed: id, title, whether anyone has a score there."""
-    rows = GradedItem.objects.filter(course=course, item__removed=True).annotate(
+    """Graded items whose item was removed: id, title, whether anyone has a score there. What was set back with its
+    item is no ghost: it comes back with it."""
+    rows = GradedItem.objects.filter(course=course, removed=False, item__removed=True).annotate(
         scored=Exists(Score.objects.filter(cell__graded_item=OuterRef("pk")))
     )
-    return list(rows.order_by("id").values_list("id", "item__title", "scored"))
+    found = list(rows.order_by("id").values_list("id", "item_id", "item__title", "scored"))
+    back = set_back({"item": [item for _, item, _, scored in found if not scored]}) if found else set()
+    return [(pk, title, scored) for pk, item, title, scored in found if ("item", item) not in back]
+
+
+def score_titles(ids: Collection[int]) -> dict[tuple[str, int], str]:
+    """('score', id) -> whose it is, for what."""
+    rows = Score.objects.filter(pk__in=ids).values_list("pk", "cell__person__name", "cell__graded_item__item__title")
+    return {("score", pk): f"{person}, {title}" for pk, person, title in rows}
+
+
+def scored_people(item_ids: Collection[int]) -> int:
+    return Score.objects.filter(cell__graded_item__item_id__in=item_ids).values("cell__person_id").distinct().count()
 
 
 def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:

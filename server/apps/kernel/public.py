@@ -3,10 +3,11 @@
 from apps.kernel.actors import Actor
 from apps.kernel.api.schemas import File
 from apps.kernel.api.shapes import file_out
-from apps.kernel.audit import record
+from apps.kernel.audit import Thing, record, together
 from apps.kernel.clock import now
 from apps.kernel.downloads import send_file
-from apps.kernel.models import AuditRecord, StoredFile
+from apps.kernel.editions import edition, editions, require_edition
+from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.pictures import upright
 from apps.kernel.plain_pages import not_there, not_understood
@@ -25,17 +26,21 @@ __all__ = [
     "Actor",
     "Allowed",
     "AuditRecord",
+    "AuditTouch",
     "Denied",
     "File",
     "Readable",
     "Refused",
     "StoredFile",
+    "Thing",
     "Verdict",
     "actor_of",
     "answer",
     "answer_problems",
     "clean",
     "copied",
+    "edition",
+    "editions",
     "existing_files",
     "file_out",
     "location",
@@ -51,11 +56,13 @@ __all__ = [
     "refuse_problems",
     "refused_embeds",
     "require",
+    "require_edition",
     "rows_stamp",
     "send_file",
     "sentence",
     "server_error",
     "store",
+    "together",
     "upright",
     "web_link",
     "words_in",

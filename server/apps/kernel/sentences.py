@@ -22,6 +22,11 @@ SENTENCES: dict[str, object] = {
     "request.signed_out": _("You are signed out. Sign in, and what you were doing goes on."),
     "request.key_missing": _("The request carries no Idempotency-Key. Send one, and repeat it when you try again."),
     "request.key_reused": _("This Idempotency-Key was used for another request. Use a new one."),
+    "request.changed_meanwhile": _(
+        "%(who)s changed this after you opened it. Look at both, then save again; nothing of yours is lost."
+    ),
+    "request.edition_unreadable": _("If-Match names an edition as a number in quotation marks. This one does not."),
+    "request.edition_unused": _("This can't be asked of one edition. Send it without If-Match."),
     "request.failed": _("Something failed on our side; nothing was changed. Try again in a moment."),
     "text.too_long": _("%(field)s has %(length)s characters; %(most)s is the most. Shorten it."),
     "text.empty": _("%(field)s is empty. Write something there."),

@@ -12,6 +12,7 @@ from django.db import connection, transaction
 from django.http import HttpRequest
 from pydantic import BaseModel
 
+from apps.kernel.editions import expected, said_edition
 from apps.kernel.models import AnsweredRequest
 from apps.kernel.refusals import Refused
 
@@ -32,11 +33,20 @@ def write(view: Callable[..., Any] | None = None, *, again: Callable[..., Any] |
         key = request.headers.get("Idempotency-Key", "")
         if not key or len(key) > LONGEST_KEY:
             raise Refused("request.key_missing", status=400)
+        seen = expected.set(said_edition(request.headers.get("If-Match", "")))
+        try:
+            return _answered(request, key, *args, **kwargs)
+        finally:
+            expected.reset(seen)
+
+    def _answered(request: HttpRequest, key: str, *args: Any, **kwargs: Any) -> Any:
         with transaction.atomic():
             earlier = _claim(request, key)
             if earlier is not None:
                 return earlier.answer if again is None else again(request, *args, **kwargs)
             answer = view(request, *args, **kwargs)
+            if expected.get() is not None:
+                raise Refused("request.edition_unused", status=400)
             plain = answer.model_dump(mode="json") if isinstance(answer, BaseModel) else answer
             if again is None:
                 AnsweredRequest.objects.filter(person_id=_who(request), key=key).update(answer=plain)

@@ -1,17 +1,17 @@
 """What upper apps may use of layout."""
 
-from apps.layout.actions.change_item import ItemEdit, change_item
-from apps.layout.actions.change_module import ModuleEdit, change_module, place_between
+from apps.layout.actions.change_item import ItemEdit, change_item, remove_item
+from apps.layout.actions.change_module import ModuleEdit, change_module, module_row, place_between, remove_module
 from apps.layout.actions.copy_in import CopyWish
 from apps.layout.actions.copy_in import copy_in as copy_part_in
 from apps.layout.actions.copy_layout import copy_layout, with_addresses
-from apps.layout.actions.layout_change import Edit
+from apps.layout.actions.layout_change import Edit, add_row_kinds, row_titles
 from apps.layout.actions.layout_change import apply as apply_edits
 from apps.layout.actions.move_item import move_item
 from apps.layout.actions.set_conditions import drop_wait
 from apps.layout.actions.set_moments import set_moments, wall_of
 from apps.layout.actions.set_syllabus import set_syllabus
-from apps.layout.actions.undo_change import last_undoable
+from apps.layout.actions.undo_change import last_undoable, made_by, set_back, undo_change
 from apps.layout.actions.write_text import write_text
 
 __all__ = [
@@ -19,6 +19,7 @@ __all__ = [
     "Edit",
     "ItemEdit",
     "ModuleEdit",
+    "add_row_kinds",
     "apply_edits",
     "change_item",
     "change_module",
@@ -26,10 +27,17 @@ __all__ = [
     "copy_part_in",
     "drop_wait",
     "last_undoable",
+    "made_by",
+    "module_row",
     "move_item",
     "place_between",
+    "remove_item",
+    "remove_module",
+    "row_titles",
+    "set_back",
     "set_moments",
     "set_syllabus",
+    "undo_change",
     "wall_of",
     "with_addresses",
     "write_text",

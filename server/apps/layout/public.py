@@ -1,15 +1,16 @@
 """What upper apps may use of layout."""
 
 from apps.layout.api.codes import KindCode, Moment, RuleCode
-from apps.layout.api.schedule_schemas import Break, Choice, Pattern
-from apps.layout.api.schemas import Changed, ClassMeeting, DonePart, ItemRef, Json
-from apps.layout.api.shapes import changed, class_out, item_ref
+from apps.layout.api.schedule_schemas import Break, Choice, Pattern, RulesIn
+from apps.layout.api.schemas import Changed, ClassMeeting, DonePart, ItemChange, ItemRef, Json
+from apps.layout.api.shapes import changed, class_out, item_ref, moment_wishes
 from apps.layout.kinds import ItemKind, add_kind, kind_of, rule_kind, rule_kinds
 from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern, Module, Part, Rhythm, SearchEntry
 from apps.layout.models.search import CONFIG as SEARCH_CONFIG
 from apps.layout.queries import item_row, latest_text, latest_texts, layout, person_layout, text_stamps
 from apps.layout.reading.condition_choices import names_of
 from apps.layout.reading.conditions import in_words
+from apps.layout.reading.done_rules import can_be_done
 from apps.layout.reading.facts import date_order_of, path_item
 from apps.layout.reading.persons import layout_for, made_up_layout
 from apps.layout.reading.refs import ref
@@ -25,6 +26,7 @@ __all__ = [
     "ClassMeeting",
     "DonePart",
     "Item",
+    "ItemChange",
     "ItemFile",
     "ItemKind",
     "ItemRef",
@@ -41,8 +43,10 @@ __all__ = [
     "Pattern",
     "Rhythm",
     "RuleCode",
+    "RulesIn",
     "SearchEntry",
     "add_kind",
+    "can_be_done",
     "changed",
     "class_out",
     "date_order_of",
@@ -55,6 +59,7 @@ __all__ = [
     "layout",
     "layout_for",
     "made_up_layout",
+    "moment_wishes",
     "names_of",
     "path_item",
     "person_layout",

@@ -35,8 +35,14 @@ SENTENCES = {
     "item.no_such_place": _("The place to move it to is gone. Load the page again and repeat the move."),
     "item.after_itself": _("An item can only wait for other items of this course."),
     "item.effort": _("Effort is given in minutes, from 0 to 6,000."),
+    "item.never_done": _(
+        "Nobody could ever do %(title)s by this rule: it takes no hand-ins, or has no points to score. Choose another."
+    ),
     "item.points": _("Points run from 0 to 10,000."),
-    "layout.changed_since": _("This was changed again in the meantime, so it can't be undone. Change it by hand."),
+    "layout.changed_since": _(
+        "This can't be set back, because of what was changed since: %(what)s. Set that back first,"
+        " or change it by hand."
+    ),
     "layout.nothing_to_undo": _("There is nothing left to undo."),
     "meeting.backwards": _("A class ends at %(end)s, before it begins at %(start)s."),
     "meeting.overlaps": _("Two classes overlap: one more begins at %(start)s."),

@@ -8,7 +8,7 @@ from django.contrib.postgres.expressions import ArraySubquery
 from django.db.models import OuterRef
 
 from apps.courses.public import Course, Seat
-from apps.kernel.public import clean, file_out
+from apps.kernel.public import clean, editions, file_out
 from apps.layout.public import Layout, kind_of, latest_text
 from apps.library.api import schemas as out
 from apps.library.generated import generated
@@ -85,6 +85,8 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
     if not reader.member.teaches:
         rows = rows.filter(published=True)
     own = StepDone.objects.filter(entry_id=OuterRef("pk"), person_id=reader.person_id).order_by("step")
+    entries = list(rows.annotate(own_steps=ArraySubquery(own.values("step"))))
+    seen = editions({"entry": [e.pk for e in entries]}) if reader.member.instructs else {}
     return [
         out.LibraryEntry(
             id=e.pk,
@@ -97,8 +99,9 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
             steps_done=e.own_steps,
             notes=e.notes,
             published=e.published,
+            edition=seen.get(("entry", e.pk), 0),
         )
-        for e in rows.annotate(own_steps=ArraySubquery(own.values("step")))
+        for e in entries
     ]
 
 

@@ -61,9 +61,8 @@ def refusal(laid: Layout, item_id: int, known: Progress) -> Refused:
     if state.opens_at:
         opens = moment(state.opens_at, laid.zone)
         return Refused("item.not_open", status=403, also=also, title=item.title, opens=opens)
-    after = "; ".join(
-        [*(_awaited(laid, i, state) for i in state.waits_for), *(_any_of(laid, c) for c in state.choices)]
-    )
+    awaited = ", ".join(_awaited(laid, i, state) for i in state.waits_for)
+    after = "; ".join([*([awaited] if awaited else []), *(_any_of(laid, c) for c in state.choices)])
     if state.by_hand:
         code = "item.locked_and_by_hand" if after else "item.by_hand"
         return Refused(code, status=403, also=also, title=item.title, after=after)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -64,3 +64,8 @@ def fact_counts(
         rows = rows.filter(item_id__in=item_ids)
     counted = rows.values_list("item_id", "kind").annotate(n=Count("id"))
     return {(item, kind): n for item, kind, n in counted}
+
+
+def people_who_handed_in(item_ids: Collection[int]) -> int:
+    rows = Fact.objects.filter(item_id__in=item_ids, kind__in=(Fact.HANDED_IN, Fact.STARTED))
+    return rows.values("person_id").distinct().count()

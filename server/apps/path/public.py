@@ -16,7 +16,7 @@ from apps.path.class_progress import (
 from apps.path.entering import enter
 from apps.path.files import can_read_item_file
 from apps.path.models import Fact
-from apps.path.progress import Progress, fact_counts, progress, progress_in
+from apps.path.progress import Progress, fact_counts, people_who_handed_in, progress, progress_in
 from apps.path.readers import Reader, laid_for, own_progress
 
 __all__ = [
@@ -38,6 +38,7 @@ __all__ = [
     "note",
     "opened_items",
     "own_progress",
+    "people_who_handed_in",
     "progress",
     "progress_in",
     "refuse_locked",

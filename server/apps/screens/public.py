@@ -5,6 +5,7 @@ from apps.screens.desk.routes import router as desk
 from apps.screens.feeds.routes import read_feed
 from apps.screens.feeds.routes import router as feeds
 from apps.screens.gradebook.routes import router as gradebook
+from apps.screens.history.routes import router as history
 from apps.screens.item.routes import router as item
 from apps.screens.paper.routes import router as paper
 from apps.screens.roster.routes import router as roster
@@ -15,6 +16,6 @@ from apps.screens.term.routes import router as term
 from apps.screens.today.routes import router as today
 from apps.screens.week.routes import router as week
 
-ROUTERS = (today, desk, week, item, classes, term, search, standing, gradebook, roster, setup, paper, feeds)
+ROUTERS = (today, desk, week, item, classes, term, search, standing, gradebook, roster, history, setup, paper, feeds)
 
 __all__ = ["ROUTERS", "read_feed"]

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from typing import cast
 
 from unvo_core.path.evaluate import ItemState
@@ -10,6 +11,7 @@ from unvo_core.schedule.spans import MOMENTS
 
 from apps.courses.public import Course
 from apps.gradebook.public import marks_of_class
+from apps.kernel.public import Thing, editions
 from apps.layout.public import LaidItem, LaidModule, Layout, Moment, item_ref, ref, start_by
 from apps.path.public import NOBODY, ClassShare, Fact, Progress, Reader, class_shares, fact_counts, own_progress
 from apps.screens import schemas as out
@@ -25,6 +27,7 @@ class Seen:
     held: dict[int, int]
     shares: dict[int, ClassShare]
     waiting: dict[int, int]
+    editions: Mapping[Thing, int] = field(default_factory=dict)
 
 
 NOTHING_SEEN = Seen(None, {}, {}, {}, {})
@@ -53,7 +56,15 @@ def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> S
         marked.held,
         class_shares(course, laid, [laid.items[i] for i in item_ids], sections, marked.excused),
         waiting_work(course, item_ids, sections),
+        _editions(laid, item_ids) if reader.member.instructs else {},
     )
+
+
+def _editions(laid: Layout, item_ids: list[int]) -> dict[Thing, int]:
+    """Of the items and of the modules and parts that hold them."""
+    modules = [m for m in laid.all if not item_ids or any(i.id in set(item_ids) for i in m.items)]
+    parts = [p.id for m in modules for p in m.parts]
+    return editions({"item": item_ids, "part": parts, "module": [m.id for m in modules]})
 
 
 def sheet_module(module: LaidModule, laid: Layout, seen: Seen, reader: Reader) -> out.SheetModule:
@@ -66,12 +77,21 @@ def sheet_module(module: LaidModule, laid: Layout, seen: Seen, reader: Reader) -
         published=module.published,
         in_order=module.in_order,
         objectives=list(module.objectives),
-        parts=[out.Part(id=p.id, title=p.title, conditions=p.conditions if teaching else {}) for p in module.parts],
+        parts=[
+            out.Part(
+                id=p.id,
+                title=p.title,
+                conditions=p.conditions if teaching else {},
+                edition=seen.editions.get(("part", p.id), 0),
+            )
+            for p in module.parts
+        ],
         rows=[row(i, laid, seen, reader) for i in module.items],
         required=state.required if state else required,
         required_done=state.required_done if state else done,
         held_open_by=[item_ref(ref(laid, i)) for i in state.held_open_by] if state else [],
         conditions=module.conditions if teaching else {},
+        edition=seen.editions.get(("module", module.id), 0),
     )
 
 
@@ -121,6 +141,7 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         pages=item.pages,
         rules=cast(dict[Moment, out.RuleOut], item.moments) if reader.member.teaches else {},
         allowed=_allowed(item, laid),
+        edition=seen.editions.get(("item", item.id), 0),
     )
 
 

@@ -53,7 +53,7 @@ class AnyOf(BaseModel):
 
 
 class Row(BaseModel):
-    """`state`: empty for teachers."""
+    """`state`: empty for teachers. `edition`: the last change of it, for who may change it; 0 for nobody's."""
 
     id: int
     number: int
@@ -94,12 +94,14 @@ class Row(BaseModel):
     pages: int | None
     rules: dict[Moment, RuleOut]
     allowed: Allowed | None
+    edition: int
 
 
 class Part(BaseModel):
     id: int
     title: str
     conditions: Json
+    edition: int
 
 
 class SheetModule(BaseModel):
@@ -114,3 +116,4 @@ class SheetModule(BaseModel):
     required_done: int
     held_open_by: list[ItemRef]
     conditions: Json
+    edition: int

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import threading
+import time
 from collections.abc import Callable
 from typing import Any
 from unittest import mock
@@ -14,6 +15,7 @@ from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
 from apps.layout.api import schedule as schedule_api
 from apps.layout.models import Item
+from apps.screens.item import settings as settings_action
 from django.db import connections
 from django.test import TransactionTestCase, override_settings
 
@@ -41,6 +43,18 @@ def at_once(*calls: Callable[[], Any]) -> list[Any]:
     for thread in threads:
         thread.join(60)
     return results
+
+
+def slowly(call: Callable[..., Any]) -> Callable[..., Any]:
+    """The call, and then a while in which the other catches up."""
+
+    def late(*args: Any, **kwargs: Any) -> Any:
+        try:
+            return call(*args, **kwargs)
+        finally:
+            time.sleep(0.4)
+
+    return late
 
 
 @override_settings(FIXED_CLOCK=CLOCK)
@@ -160,6 +174,31 @@ class Races(Committed, TransactionTestCase):
         self.assertEqual(told.status_code, 200, told.content[:300])
         set_apart[0].join(30)
         return teacher.get(self.path(LOOP, "")).json()["row"]["due"]
+
+    def saves(self) -> list[int]:
+        """Two teachers save the settings of one item from the same edition; what each is answered."""
+        with mock.patch.object(settings_action, "change_item", slowly(settings_action.change_item)):
+            return sorted(a.status_code for a in at_once(lambda: self.save("Mine"), lambda: self.save("Theirs")))
+
+    def save(self, hint: str) -> Any:
+        caller = Caller(INSTRUCTOR)
+        headers = {"Idempotency-Key": hint, "If-Match": '"0"'}
+        return caller.client.put(
+            f"/api{self.path(SET_7A, '/settings')}",
+            data={"item": {"hint": hint}},
+            content_type="application/json",
+            headers=headers,
+        )
+
+    def test_of_two_saves_at_once_one_is_told_of_the_other(self) -> None:
+        self.assertEqual(self.saves(), [200, 412])
+
+    def test_without_the_lock_both_would_save_and_one_be_lost(self) -> None:
+        with (
+            mock.patch.object(settings_action, "lock_course", lambda course: course),
+            mock.patch("apps.layout.actions.change_item.lock_course", lambda course: course),
+        ):
+            self.assertEqual(self.saves(), [200, 200])
 
     def test_a_date_set_while_the_term_moves_stays(self) -> None:
         due = self.date_set_while_the_term_moves()

@@ -69,6 +69,10 @@ export function wishKey(): string {
   return crypto.randomUUID();
 }
 
+/** Says which edition the writer saw (RFC 9110): over a later one nothing is written. */
+export const seeing = (edition: number | undefined): Record<string, string> =>
+  edition === undefined ? {} : { "If-Match": `"${edition}"` };
+
 const TRIES = 4;
 const FIRST_PAUSE_MS = 700;
 

@@ -157,7 +157,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo */
+        /**
+         * Undo
+         * @description Set a change back, unless something of it was changed since. `with_work`: also where people's work goes along.
+         */
         post: operations["undo"];
         delete?: never;
         options?: never;
@@ -446,6 +449,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Course History
+         * @description What was changed in a course, by whom and when, from what to what; the latest first.
+         */
+        get: operations["course_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}": {
         parameters: {
             query?: never;
@@ -491,8 +514,7 @@ export interface paths {
         };
         /** Brief */
         get: operations["brief"];
-        /** Edit Brief */
-        put: operations["edit_brief"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -614,8 +636,7 @@ export interface paths {
         };
         /** Item Grading */
         get: operations["item_grading"];
-        /** Edit Grading */
-        put: operations["edit_grading"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -863,6 +884,23 @@ export interface paths {
         put?: never;
         /** Upload Resource */
         post: operations["upload_resource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Settings */
+        put: operations["edit_settings"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2233,8 +2271,33 @@ export interface components {
             topic: string;
         };
         /**
+         * Change
+         * @description `more`: lines that are left out. `can_set_back`: nothing but a later change of the same can stand in its way.
+         */
+        Change: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Can Set Back */
+            can_set_back: boolean;
+            /** Id */
+            id: number;
+            /** Lines */
+            lines: components["schemas"]["ChangedField"][];
+            /** More */
+            more: number;
+            /** Undone */
+            undone: boolean;
+            /** What */
+            what: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * Changed
-         * @description A layout change that was kept: `id` is the thing, `change` can be undone.
+         * @description A change that was kept: `id` is the thing, `change` can be set back; None where nothing was different.
          */
         Changed: {
             /** Affected */
@@ -2245,9 +2308,25 @@ export interface components {
              */
             at: string;
             /** Change */
-            change: number;
+            change: number | null;
             /** Id */
             id: number;
+        };
+        /**
+         * ChangedField
+         * @description One field of one thing, before and after, in words; '' where there was nothing, None where words would not do.
+         *
+         *     `thing` is empty where it is what the whole entry is about.
+         */
+        ChangedField: {
+            /** After */
+            after: string | null;
+            /** Before */
+            before: string | null;
+            /** Field */
+            field: string;
+            /** Thing */
+            thing: string;
         };
         /** Choice */
         Choice: {
@@ -2354,6 +2433,8 @@ export interface components {
          * @description What conditions can name, the conditions as they stand, with dates as wall times, and in words.
          */
         ConditionChoices: {
+            /** Edition */
+            edition: number;
             /** Groups */
             groups: components["schemas"]["Chosen"][];
             /**
@@ -2470,7 +2551,8 @@ export interface components {
         };
         /**
          * DateCheck
-         * @description `open`: findings that nobody has waived. `undo`: after fixes, the changes that take them back, in this order.
+         * @description `open`: findings that nobody has waived. `undo`: after fixes, the change by which all of
+         *     them are set back.
          */
         DateCheck: {
             /**
@@ -2485,7 +2567,7 @@ export interface components {
             /** Opened */
             opened: boolean;
             /** Undo */
-            undo: number[];
+            undo: number | null;
         };
         /**
          * DateCondition
@@ -2947,6 +3029,8 @@ export interface components {
         };
         /** GroupOut */
         GroupOut: {
+            /** Edition */
+            edition: number;
             /** Id */
             id: number;
             /** Members */
@@ -2969,6 +3053,27 @@ export interface components {
              * @default false
              */
             opened: boolean;
+        };
+        /**
+         * History
+         * @description The latest first. `next`: what the following page begins before.
+         */
+        History: {
+            /** About */
+            about: string;
+            /** Entries */
+            entries: components["schemas"]["Change"][];
+            /** Next */
+            next: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** People */
+            people: components["schemas"]["Named"][];
+            /** Zone */
+            zone: string;
         };
         /**
          * Hit
@@ -3320,6 +3425,8 @@ export interface components {
         LibraryEntry: {
             /** Address */
             address: string;
+            /** Edition */
+            edition: number;
             file: components["schemas"]["LibraryFile"] | null;
             /** Html */
             html: string;
@@ -3651,6 +3758,8 @@ export interface components {
             conditions: {
                 [key: string]: unknown;
             };
+            /** Edition */
+            edition: number;
             /** Id */
             id: number;
             /** Title */
@@ -3940,10 +4049,18 @@ export interface components {
             /** Language */
             language: string;
         };
-        /** RhythmIn */
+        /**
+         * RhythmIn
+         * @description `edition`: of one that is kept; not read from a wish.
+         */
         RhythmIn: {
             /** Beats */
             beats: components["schemas"]["Beat"][];
+            /**
+             * Edition
+             * @default 0
+             */
+            edition: number;
             /** Id */
             id?: number | null;
             /** Name */
@@ -4046,7 +4163,7 @@ export interface components {
         };
         /**
          * Row
-         * @description `state`: empty for teachers.
+         * @description `state`: empty for teachers. `edition`: the last change of it, for who may change it; 0 for nobody's.
          */
         Row: {
             allowed: components["schemas"]["Allowed"] | null;
@@ -4064,6 +4181,8 @@ export interface components {
             done_at: string | null;
             /** Due */
             due: string | null;
+            /** Edition */
+            edition: number;
             /** Handed In At */
             handed_in_at: string | null;
             /** Hint */
@@ -4255,6 +4374,8 @@ export interface components {
              * Format: time
              */
             default_due_time: string;
+            /** Edition */
+            edition: number;
             /** First Day */
             first_day: string | null;
             /** First Week Number */
@@ -4399,6 +4520,16 @@ export interface components {
             /** Seen */
             seen: boolean;
         };
+        /**
+         * SettingsIn
+         * @description What is to be changed of an item; what is left out stays as it is.
+         */
+        SettingsIn: {
+            brief?: components["schemas"]["Brief"] | null;
+            grading?: components["schemas"]["GradingIn"] | null;
+            item?: components["schemas"]["ItemChange"] | null;
+            moments?: components["schemas"]["RulesIn"] | null;
+        };
         /** SettledIn */
         SettledIn: {
             /**
@@ -4457,6 +4588,8 @@ export interface components {
             conditions: {
                 [key: string]: unknown;
             };
+            /** Edition */
+            edition: number;
             /** Held Open By */
             held_open_by: components["schemas"]["ItemRef"][];
             /** Id */
@@ -5331,7 +5464,9 @@ export interface operations {
     };
     undo: {
         parameters: {
-            query?: never;
+            query?: {
+                with_work?: boolean;
+            };
             header?: never;
             path: {
                 slug: string;
@@ -5822,6 +5957,35 @@ export interface operations {
             };
         };
     };
+    course_history: {
+        parameters: {
+            query?: {
+                sort?: "" | "layout" | "texts" | "grading" | "people" | "library" | "scores" | "removed";
+                who?: number | null;
+                item?: number | null;
+                since?: string | null;
+                until?: string | null;
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+        };
+    };
     item: {
         parameters: {
             query?: never;
@@ -5847,7 +6011,9 @@ export interface operations {
     };
     delete_item: {
         parameters: {
-            query?: never;
+            query?: {
+                with_work?: boolean;
+            };
             header?: never;
             path: {
                 slug: string;
@@ -5933,33 +6099,6 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Brief"];
-                };
-            };
-        };
-    };
-    edit_brief: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                slug: string;
-                item_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Brief"];
-            };
-        };
         responses: {
             /** @description OK */
             200: {
@@ -6155,33 +6294,6 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ItemGrading"];
-                };
-            };
-        };
-    };
-    edit_grading: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                slug: string;
-                item_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GradingIn"];
-            };
-        };
         responses: {
             /** @description OK */
             200: {
@@ -6630,6 +6742,33 @@ export interface operations {
             };
         };
     };
+    edit_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     edit_text: {
         parameters: {
             query?: never;
@@ -6874,7 +7013,9 @@ export interface operations {
     };
     delete_module: {
         parameters: {
-            query?: never;
+            query?: {
+                with_work?: boolean;
+            };
             header?: never;
             path: {
                 slug: string;

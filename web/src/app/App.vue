@@ -8,6 +8,7 @@ import { keptSince } from "@/api/kept-since";
 import { useTimes } from "@/ui/moment/zones";
 import { sayWrong } from "@/ui/notice/notices";
 import NoticeLine from "@/ui/notice/NoticeLine.vue";
+import LeaveDialog from "@/frame/LeaveDialog.vue";
 import { leaveNothing } from "@/frame/leaving";
 import { useKinds } from "@/frame/kinds";
 import { useMe } from "@/frame/queries";
@@ -63,6 +64,7 @@ queries.getQueryCache().subscribe((event) => {
   </p>
   <TopBar v-if="me && inside" :me="me" />
   <RouterView v-if="!inside || ready" />
+  <LeaveDialog />
   <NoticeLine :close-label="t('app.close')" />
 </template>
 

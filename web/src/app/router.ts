@@ -15,6 +15,7 @@ import todayRoutes from "@/places/today/routes";
 import weekRoutes from "@/places/week/routes";
 import CourseFrame from "./shell/CourseFrame.vue";
 import NothingHere from "@/frame/NothingHere.vue";
+import { holdTab, mayLeave } from "@/frame/unsaved";
 
 const routes: RouteRecordRaw[] = [
   ...todayRoutes,
@@ -47,3 +48,7 @@ export const router = createRouter({
   routes,
   scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? false : { top: 0 }),
 });
+
+// What is typed and not saved is asked about, whichever way somebody leaves.
+router.beforeEach((to, from) => to.path === from.path || mayLeave());
+holdTab();

@@ -4,6 +4,12 @@ import { insist, NoAnswer, Problem } from "@/api/client";
 import { readAnew, type Keys } from "@/api/reads";
 import { sayWrong } from "@/ui/notice/notices";
 
+const CHANGED_MEANWHILE = 412;
+
+/** It was refused because somebody else changed the same after it was read. */
+export const changedMeanwhile = (error: unknown): error is Problem =>
+  error instanceof Problem && error.status === CHANGED_MEANWHILE;
+
 type Headers = { "Idempotency-Key": string };
 
 /** The sentence to show for whatever went wrong. */
@@ -33,8 +39,9 @@ export function useWrite<In, Out>(
     mutationFn: (wish: In) => insist((headers) => send(wish, headers)),
     networkMode: "always",
     onSuccess: (_, wish) => stale(touches(wish)),
-    onError: (error) => {
+    onError: (error, wish) => {
       if (!quiet) sayWrong(wrong(error));
+      if (changedMeanwhile(error)) void stale(touches(wish));
     },
   });
 }

@@ -147,6 +147,7 @@ export default {
     done: "Copied. It is hidden until you publish it.",
   },
   roster: {
+    groupMembers: "Members",
     count: "{n} student, {stuck} of them stuck | {n} students, {stuck} of them stuck",
     byModule: "This week, item by item",
     whole: "The whole class",
@@ -189,6 +190,13 @@ export default {
     letIn: "Let them in",
   },
   library: {
+    field: {
+      text: "Text",
+      address: "Address",
+      steps: "Steps",
+      notes: "Notes",
+      published: "Open to students",
+    },
     parts: "Parts of the library",
     part: {
       syllabus: "Syllabus",
@@ -288,6 +296,7 @@ export default {
     settle: "Settled",
   },
   doneRule: {
+    never: "As this item stands nobody can ever meet this. Choose another rule.",
     any: "any one of these",
     all: "all of these",
     withPercent: "{rule} {n} %",

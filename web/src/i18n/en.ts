@@ -1,10 +1,12 @@
 import time from "./en-time";
 import path from "./en-path";
+import history from "./en-history";
 import work from "./en-work";
 
 export default {
   ...time,
   ...path,
+  ...history,
   ...work,
   app: {
     name: "unvo",
@@ -12,6 +14,8 @@ export default {
     cancel: "Cancel",
     save: "Save",
     saved: "Saved {at}",
+    yes: "yes",
+    no: "no",
     undo: "Undo",
     undone: "Taken back.",
     loading: "Loading",
@@ -155,6 +159,18 @@ export default {
     acknowledged: "Acknowledged",
     practice: "Practice",
   },
+  leave: {
+    title: "Leave without saving?",
+    text: "Something that you typed here is not saved yet.",
+    stay: "Stay here",
+    leave: "Leave without saving",
+  },
+  theirs: {
+    text: "Somebody else changed this too. It is now as below; saving again writes yours over it.",
+    take: "Take this",
+    changed: "changed",
+    title: "Now called: {title}",
+  },
   detail: {
     after: "after:",
     percent: "({n} % or more)",
@@ -192,7 +208,13 @@ export default {
     started: "{n} started, not handed in",
     held: "{n} held",
   },
+  removal: {
+    title: "Take it away?",
+    keep: "Keep it",
+    remove: "Take it away",
+  },
   layout: {
+    same: "Nothing was different, so nothing was changed.",
     addItem: "Add an item",
     addItemTo: "Add an item to {part}",
     addPart: "Add a part",
@@ -225,6 +247,24 @@ export default {
     module: "Topic of the module",
   },
   settings: {
+    pointsFirst: "Category, late rule and when scores come out are chosen once it has points.",
+    field: {
+      title: "Title",
+      minutes: "Minutes",
+      points: "Points",
+      required: "Required",
+      practice: "Practice",
+      published: "Open to students",
+      rule: "What makes it done",
+      address: "Address",
+      place: "Room or place",
+      hint: "Hint",
+      read_first: "Read first",
+      walls: "Dates",
+      rules: "How dates are kept",
+      grading: "How it counts",
+      brief: "What is handed in",
+    },
     place: "Room or place",
     title: "{title}",
     moments: "Dates, in {zone}",

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
+import { client, seeing, told, type Shapes } from "@/api/client";
 import { courseLayout, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
@@ -49,6 +49,18 @@ export const useReport = (slug: () => string) =>
 export const sayConditions = (slug: string, wish: Shapes["ConditionsIn"]) =>
   told(client.POST("/api/courses/{slug}/conditions/preview", { params: { path: { slug } }, body: wish }));
 
+/** What is changed, and the edition of it that was seen. */
+interface Seen {
+  id: number;
+  edition?: number;
+}
+
+/** `knowing`: that what people did there goes along was read and meant. */
+interface Removal {
+  id: number;
+  knowing: boolean;
+}
+
 /** Every change that a teacher makes to the layout. */
 export function useLayoutWrites(slug: () => string) {
   const touches = () => touched.layout(slug());
@@ -60,25 +72,26 @@ export function useLayoutWrites(slug: () => string) {
       touches,
     ),
     changeModule: useWrite(
-      (wish: { id: number } & Partial<Shapes["ModuleChange"]>, headers) =>
+      ({ id, edition, ...wish }: Seen & Partial<Shapes["ModuleChange"]>, headers) =>
         told(
           client.PATCH("/api/courses/{slug}/modules/{module_id}", {
-            params: { path: at({ module_id: wish.id }) },
+            params: { path: at({ module_id: id }) },
             body: { with_items: false, ...wish },
-            headers,
+            headers: { ...headers, ...seeing(edition) },
           }),
         ),
       touches,
     ),
     removeModule: useWrite(
-      (id: number, headers) =>
+      ({ id, knowing }: Removal, headers) =>
         told(
           client.DELETE("/api/courses/{slug}/modules/{module_id}", {
-            params: { path: at({ module_id: id }) },
+            params: { path: at({ module_id: id }), query: { with_work: knowing } },
             headers,
           }),
         ),
       touches,
+      true,
     ),
     newPart: useWrite(
       (wish: { module: number; title: string }, headers) =>
@@ -92,12 +105,12 @@ export function useLayoutWrites(slug: () => string) {
       touches,
     ),
     renamePart: useWrite(
-      (wish: { id: number; title: string }, headers) =>
+      (wish: Seen & { title: string }, headers) =>
         told(
           client.PATCH("/api/courses/{slug}/parts/{part_id}", {
             params: { path: at({ part_id: wish.id }) },
             body: { title: wish.title },
-            headers,
+            headers: { ...headers, ...seeing(wish.edition) },
           }),
         ),
       touches,
@@ -124,25 +137,26 @@ export function useLayoutWrites(slug: () => string) {
       touches,
     ),
     changeItem: useWrite(
-      (wish: { id: number } & Partial<Shapes["ItemChange"]>, headers) =>
+      ({ id, edition, ...wish }: Seen & Partial<Shapes["ItemChange"]>, headers) =>
         told(
           client.PATCH("/api/courses/{slug}/items/{item_id}", {
-            params: { path: at({ item_id: wish.id }) },
+            params: { path: at({ item_id: id }) },
             body: { no_points: false, ...wish },
-            headers,
+            headers: { ...headers, ...seeing(edition) },
           }),
         ),
       touches,
     ),
     removeItem: useWrite(
-      (id: number, headers) =>
+      ({ id, knowing }: Removal, headers) =>
         told(
           client.DELETE("/api/courses/{slug}/items/{item_id}", {
-            params: { path: at({ item_id: id }) },
+            params: { path: at({ item_id: id }), query: { with_work: knowing } },
             headers,
           }),
         ),
       touches,
+      true,
     ),
     placeItem: useWrite(
       (wish: { id: number } & Shapes["PlaceIn"], headers) =>
@@ -156,12 +170,12 @@ export function useLayoutWrites(slug: () => string) {
       touches,
     ),
     setMoments: useWrite(
-      (wish: { id: number; moments: Shapes["RulesIn"] }, headers) =>
+      (wish: Seen & { moments: Shapes["RulesIn"] }, headers) =>
         told(
           client.PUT("/api/courses/{slug}/items/{item_id}/moments", {
             params: { path: at({ item_id: wish.id }) },
             body: wish.moments,
-            headers,
+            headers: { ...headers, ...seeing(wish.edition) },
           }),
         ),
       touches,
@@ -183,19 +197,39 @@ export function useLayoutWrites(slug: () => string) {
       touches,
     ),
     setConditions: useWrite(
-      (wish: Shapes["ConditionsIn"], headers) =>
-        told(client.PUT("/api/courses/{slug}/conditions", { params: { path: at({}) }, body: wish, headers })),
+      ({ edition, ...body }: { edition?: number } & Shapes["ConditionsIn"], headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/conditions", {
+            params: { path: at({}) },
+            body,
+            headers: { ...headers, ...seeing(edition) },
+          }),
+        ),
       touches,
+      true,
+    ),
+    settings: useWrite(
+      ({ id, edition, ...body }: Seen & Shapes["SettingsIn"], headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/settings", {
+            params: { path: at({ item_id: id }) },
+            body,
+            headers: { ...headers, ...seeing(edition) },
+          }),
+        ),
+      touches,
+      true,
     ),
     undo: useWrite(
-      (change: number, headers) =>
+      ({ id, knowing }: Removal, headers) =>
         told(
           client.POST("/api/courses/{slug}/changes/{change_id}/undo", {
-            params: { path: at({ change_id: change }) },
+            params: { path: at({ change_id: id }), query: { with_work: knowing } },
             headers,
           }),
         ),
       touches,
+      true,
     ),
   };
 }

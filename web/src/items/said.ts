@@ -1,19 +1,34 @@
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { say } from "@/ui/notice/notices";
+import { useWrong } from "@/frame/writes";
+import { say, sayWrong } from "@/ui/notice/notices";
 import { useLayoutWrites } from "./queries";
 
 const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit", hourCycle: "h23" });
 
+/** What was done, with a way back where there is one. */
+export function useDone(slug: () => string): (text: string, change: number | null) => void {
+  const { t } = useI18n();
+  const { undo } = useLayoutWrites(slug);
+  const wrong = useWrong();
+  return (text, change) => {
+    if (change === null) return say(text);
+    const back = (): void =>
+      void undo.mutateAsync({ id: change, knowing: false }).then(
+        () => say(t("app.undone")),
+        (error: unknown) => sayWrong(wrong(error)),
+      );
+    say(text, { label: t("app.undo"), run: back });
+  };
+}
+
 /** 'Saved 14:02 · 46 students see this', with a way back. */
 export function useSaid(slug: () => string): (text: string | null, change: Shapes["Changed"]) => void {
   const { t } = useI18n();
-  const { undo } = useLayoutWrites(slug);
+  const done = useDone(slug);
   return (text, change) => {
+    if (change.change === null) return say(t("layout.same"));
     const saved = text ?? t("layout.changed", { at: clock.format(new Date(change.at)) });
-    say(`${saved} ${t("layout.affects", { n: change.affected })}`, {
-      label: t("app.undo"),
-      run: () => void undo.mutateAsync(change.change).then(() => say(t("app.undone"))),
-    });
+    done(`${saved} ${t("layout.affects", { n: change.affected })}`, change.change);
   };
 }

@@ -7,7 +7,6 @@ from apps.assignments import grading
 from apps.assignments.actions import drafts
 from apps.assignments.actions.drafts import Seen
 from apps.assignments.actions.hand_in import hand_in
-from apps.assignments.actions.set_brief import BriefWish, set_brief
 from apps.assignments.api import schemas as s
 from apps.assignments.models import HandIn
 from apps.assignments.my_work import brief_out, my_work
@@ -106,13 +105,6 @@ def brief(request: SignedIn, slug: str, item_id: int) -> s.Brief:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     return brief_out(brief_of(item_id), item_row(course, item_id).takes_hand_ins)
-
-
-@router.put("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
-@write
-def edit_brief(request: SignedIn, slug: str, item_id: int, payload: s.Brief) -> s.Brief:
-    kept = set_brief(actor_of(request), course_by_slug(slug), item_id, BriefWish(**payload.model_dump()))
-    return brief_out(kept, payload.takes_hand_ins)
 
 
 @router.get("/courses/{slug}/items/{item_id}/hand-ins", response=s.Queue)

@@ -6,13 +6,13 @@ from decimal import Decimal
 from typing import Any
 
 from django.db import transaction
-from unvo_core.check.model import Finding, Fix, Place
+from unvo_core.check.model import Fix, Place
 
 from apps.checks.checking import findings, key_of
 from apps.checks.prose import with_words, without_link
 from apps.courses.public import Course, can_lay_out, membership
 from apps.gradebook.public import drop_graded, set_drops, set_grading, set_weights, setup_of
-from apps.kernel.public import Actor, AuditRecord, Refused, require
+from apps.kernel.public import Actor, AuditRecord, Refused, require, together
 from apps.layout.changes import (
     ItemEdit,
     ModuleEdit,
@@ -26,60 +26,59 @@ from apps.layout.changes import (
 from apps.layout.public import latest_texts, layout
 
 
-def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> list[int]:
+def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> AuditRecord:
     """Apply the fixes of these findings; those that other fixes have settled meanwhile are passed over.
 
     In rounds, one fix for each place and round: the course is checked anew before the next, so that no
     fix acts on what an earlier one has changed under it. One that is refused waits for the next round: what
     stands in its way may be settled by then. Refused as a whole only when nothing could be done.
 
-    The changes by which all of it is undone, the latest first; none when a part of it can't be undone that way.
+    One change, set back as one.
     """
     require(can_lay_out(membership(actor, course)))
-    wanted = set(keys)
-    done: list[AuditRecord | None] = []
+    with together(actor, "check.fix", ("course", course.pk), course_id=course.pk) as whole:
+        refusal = _in_rounds(actor, course, set(keys))
+    if whole.pk is None:
+        raise refusal or Refused("check.gone", status=409)
+    return whole
+
+
+def _in_rounds(actor: Actor, course: Course, wanted: set[str]) -> Refused | None:
+    """The last refusal, if there was one."""
     refusal: Refused | None = None
-    while True:
-        course.refresh_from_db()
-        before = len(done)
+    while wanted:
         settled: set[Place] = set()
+        course.refresh_from_db()
         for finding in findings(course):
             if finding.fix is None or finding.fix.place in settled or key_of(finding) not in wanted:
                 continue
             course.refresh_from_db()
             try:
                 with transaction.atomic():
-                    change = _apply(actor, course, finding)
+                    _apply(actor, course, finding.fix)
             except Refused as error:
                 refusal = error
                 continue
             settled.add(finding.fix.place)
             wanted.discard(key_of(finding))
-            done.append(change)
-        if len(done) == before:
+        if not settled:
             break
-    if not done:
-        raise refusal or Refused("check.gone", status=409)
-    return [change.pk for change in reversed(done) if change is not None] if all(done) else []
+    return refusal
 
 
-def _apply(actor: Actor, course: Course, finding: Finding) -> AuditRecord | None:
-    """The change of the layout that it made; None for one of the gradebook or of a text."""
-    fix = finding.fix
-    if fix is None:
-        return None
+def _apply(actor: Actor, course: Course, fix: Fix) -> None:
     target, values = fix.place.id, dict(fix.values)
     match fix.kind:
         case "set_moments":
-            return _set_moments(actor, course, target, values)
+            _set_moments(actor, course, target, values)
         case "publish":
-            return change_module(actor, course, target, ModuleEdit(published=True))
+            change_module(actor, course, target, ModuleEdit(published=True))
         case "drop_condition":
-            return drop_wait(actor, course, target, int(str(values["on"])))
-        case "practice" | "rename" | "set_place":
-            return change_item(actor, course, target, _item_edit(fix))
+            drop_wait(actor, course, target, int(str(values["on"])))
+        case "practice" | "rename" | "set_place" | "set_done_rule":
+            change_item(actor, course, target, _item_edit(fix))
         case "move_item":
-            return move_item(actor, course, target, int(str(values["module"])), True)
+            move_item(actor, course, target, int(str(values["module"])), True)
         case "set_category":
             row = setup_of(course).graded[target]
             set_grading(actor, course, target, int(values["category_id"]), row.late_rule_id, row.hold)  # type: ignore[call-overload]
@@ -92,8 +91,7 @@ def _apply(actor: Actor, course: Course, finding: Finding) -> AuditRecord | None
         case "replace_text" | "unlink":
             _set_text(actor, course, fix)
         case other:
-            raise ValueError(f"no such fix: {other} for {finding.code}")
-    return None
+            raise ValueError(f"no such fix: {other}")
 
 
 def _item_edit(fix: Fix) -> ItemEdit:
@@ -102,11 +100,13 @@ def _item_edit(fix: Fix) -> ItemEdit:
             return ItemEdit(title=str(fix.values["title"]))
         case "set_place":
             return ItemEdit(place=str(fix.values["place"]))
+        case "set_done_rule":
+            return ItemEdit(done_rule=str(fix.values["rule"]), done_percent=0)
         case _:
             return ItemEdit(practice=True)
 
 
-def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> AuditRecord:
+def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> None:
     """The item's own rules, with some of its moments set to instants or taken away."""
     laid = layout(course)
     wishes: dict[str, Any] = dict(laid.items[item_id].moments)
@@ -115,7 +115,7 @@ def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, A
             wishes[name] = at.astimezone(laid.zone).strftime("%Y-%m-%dT%H:%M")
         else:
             wishes.pop(name, None)
-    return set_moments(actor, course, item_id, wishes)
+    set_moments(actor, course, item_id, wishes)
 
 
 def _set_text(actor: Actor, course: Course, fix: Fix) -> None:

@@ -23,8 +23,8 @@ def read_date_check(request: SignedIn, slug: str) -> HttpResponse:
 @router.post("/courses/{slug}/date-check/fix", response=s.DateCheck)
 @write
 def fix(request: SignedIn, slug: str, payload: s.FixIn) -> s.DateCheck:
-    undo = fix_findings(actor_of(request), course_by_slug(slug), payload.keys)
-    return date_check(course_by_slug(slug), undo)
+    change = fix_findings(actor_of(request), course_by_slug(slug), payload.keys)
+    return date_check(course_by_slug(slug), change.pk if change.reversible else None)
 
 
 @router.post("/courses/{slug}/date-check/waive", response=s.DateCheck)

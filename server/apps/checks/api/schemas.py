@@ -18,13 +18,14 @@ class Finding(BaseModel):
 
 
 class DateCheck(BaseModel):
-    """`open`: findings that nobody has waived. `undo`: after fixes, the changes that take them back, in this order."""
+    """`open`: findings that nobody has waived. `undo`: after fixes, the change by which all of
+    them are set back."""
 
     findings: list[Finding]
     open: int
     checked_at: datetime
     opened: bool
-    undo: list[int]
+    undo: int | None
 
 
 class FixIn(BaseModel):

@@ -10,7 +10,9 @@ def copy_graded(source: Course, course: Course, items: Mapping[int, int]) -> Non
     """How copied items count; `items`: old -> new. Categories and late rules are found by name in `course`."""
     categories = {c.name: c.pk for c in Category.objects.filter(course=course)}
     rules = {r.name: r.pk for r in LateRule.objects.filter(course=course)}
-    rows = GradedItem.objects.filter(course=source, item_id__in=items).select_related("category", "late_rule")
+    rows = GradedItem.objects.filter(course=source, item_id__in=items, removed=False).select_related(
+        "category", "late_rule"
+    )
     GradedItem.objects.bulk_create(
         GradedItem(
             course=course,

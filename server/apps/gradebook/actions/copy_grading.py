@@ -25,7 +25,7 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
             never_dropped=row.never_dropped,
             hold=row.hold,
         )
-        for row in GradedItem.objects.filter(course=source, item_id__in=items).order_by("id")
+        for row in GradedItem.objects.filter(course=source, item_id__in=items, removed=False).order_by("id")
     )
     record(actor, "grading.copy", ("course", course.pk), course_id=course.pk, after={"from": source.pk})
 

@@ -74,8 +74,12 @@ def lock_cells(graded: GradedItem) -> None:
 
 
 def graded_item(course: Course, item_id: int) -> GradedItem:
-    """The item's row in the gradebook, made with the first score if it was never set up."""
-    return GradedItem.objects.select_related("late_rule").get_or_create(item_id=item_id, defaults={"course": course})[0]
+    """The item's row in the gradebook, made with the first score if it was never set up, and put back with it."""
+    row, _ = GradedItem.objects.select_related("late_rule").get_or_create(item_id=item_id, defaults={"course": course})
+    if row.removed:
+        row.removed = False
+        row.save(update_fields=["removed"])
+    return row
 
 
 def _checked(wish: ScoreWish, possible: Decimal | None) -> Decimal:

@@ -56,7 +56,8 @@ class LateRule(models.Model):
 
 @pghistory.track()
 class GradedItem(models.Model):
-    """An item in the gradebook. `hold`: its scores wait until they are released for all at once."""
+    """An item in the gradebook. `hold`: its scores wait until they are released for all at once. `removed`: taken
+    out, and put back with its item or its first score."""
 
     COUNTING = ("best", "latest", "first", "mean")
 
@@ -69,6 +70,7 @@ class GradedItem(models.Model):
     never_dropped = models.BooleanField(default=False)
     hold = models.BooleanField(default=False)
     released_at = models.DateTimeField(null=True)
+    removed = models.BooleanField(default=False)
 
     class Meta:
         triggers = VERSIONED

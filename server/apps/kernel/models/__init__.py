@@ -1,5 +1,5 @@
-from apps.kernel.models.audit import AuditRecord
+from apps.kernel.models.audit import AuditRecord, AuditTouch
 from apps.kernel.models.idempotency import AnsweredRequest
 from apps.kernel.models.stored_file import StoredFile
 
-__all__ = ["AnsweredRequest", "AuditRecord", "StoredFile"]
+__all__ = ["AnsweredRequest", "AuditRecord", "AuditTouch", "StoredFile"]

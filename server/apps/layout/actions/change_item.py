@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+from copy import copy
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
@@ -8,9 +9,10 @@ from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require, web_link
 from apps.layout.actions.change_module import LONGEST_TITLE
 from apps.layout.actions.layout_change import Edit, apply
-from apps.layout.kinds import plain_rules
+from apps.layout.kinds import kind_of, plain_rules
 from apps.layout.models import Item
 from apps.layout.queries import item_row, layout
+from apps.layout.reading.done_rules import can_be_done
 
 MOST_MINUTES = 6000
 MOST_POINTS = 10000
@@ -56,7 +58,20 @@ def change_item(actor: Actor, course: Course, item_id: int, wish: ItemEdit) -> A
         if item_id in wish.read_first or any(i not in layout(course).items for i in wish.read_first):
             raise Refused("item.after_itself")
         fields["read_first"] = list(dict.fromkeys(wish.read_first))[:MOST_READ_FIRST]
+    changed = copy(item)
+    for name, value in fields.items():
+        setattr(changed, name, value)
+    if not can_be_done(changed):
+        if (wish.done_rule is None and can_be_done(item)) or _moved_elsewhere(item, changed):
+            fields |= {"done_rule": "ticked", "done_percent": None}
+        elif wish.done_rule is not None and wish.done_rule != item.done_rule and not kind_of(item.kind).recording:
+            raise Refused("item.never_done", title=item.title)
     return apply(actor, course, "change_item", [Edit("item", item, fields)])
+
+
+def _moved_elsewhere(item: Item, changed: Item) -> bool:
+    """A recording that got an address: it is watched there, and nothing is known of it here."""
+    return kind_of(item.kind).recording and not item.address and bool(changed.address) and changed.file_id is None
 
 
 def _plain_fields(wish: ItemEdit) -> dict[str, Any]:

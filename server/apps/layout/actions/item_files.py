@@ -98,7 +98,7 @@ def add_captions(actor: Actor, course: Course, item_id: int, upload: Any, langua
     stored.content_type = "text/vtt"
     stored.save(update_fields=["content_type"])
     for old in ItemFile.objects.filter(item=item, role=ItemFile.CAPTIONS, language=language, removed=False):
-        apply(actor, course, "remove_file", [Edit("item_file", old, {"removed": True})])
+        apply(actor, course, "remove_file", [Edit("item_file", old, {"removed": True})], ("item", item.pk))
     return _keep(actor, course, item, stored, ItemFile.CAPTIONS, label, language, 0)
 
 
@@ -113,7 +113,7 @@ def _keep(
         language=language[:20],
         position=position,
     )
-    apply(actor, course, "add_file", [Edit("item_file", kept, made=True)])
+    apply(actor, course, "add_file", [Edit("item_file", kept, made=True)], ("item", item.pk))
     _read_later(item)
     return kept
 
@@ -124,6 +124,6 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Aud
     kept = ItemFile.objects.filter(pk=file_id, item_id=item_row(course, item_id).pk, removed=False).first()
     if kept is None:
         raise not_found("file")
-    change = apply(actor, course, "remove_file", [Edit("item_file", kept, {"removed": True})])
+    change = apply(actor, course, "remove_file", [Edit("item_file", kept, {"removed": True})], ("item", item_id))
     _read_later(kept.item)
     return change

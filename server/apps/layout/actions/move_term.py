@@ -111,7 +111,7 @@ def apply_move(actor: Actor, course: Course, wish: ScheduleWish, move: TermMove,
             edits.append(Edit("item", item, {"moments": moments}))
     for module in Module.objects.filter(course=course, removed=False, pk__in=move.weeks):
         edits.append(Edit("module", module, {"week": move.weeks[module.pk]}))
-    return apply(actor, course, action, edits)
+    return apply(actor, course, action, edits, ("schedule", course.pk))
 
 
 def _dated(actor: Actor, course: Course) -> Layout:

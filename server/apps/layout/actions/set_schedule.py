@@ -62,7 +62,7 @@ def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecor
     """Set term, breaks, classes, zone and default due time as one change with one undo."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
-    return apply(actor, course, "set_schedule", schedule_edits(course, wish))
+    return apply(actor, course, "set_schedule", schedule_edits(course, wish), ("schedule", course.pk))
 
 
 def schedule_edits(course: Course, wish: ScheduleWish) -> list[Edit]:

@@ -4,12 +4,13 @@ from django.conf import settings
 from unvo_core.schedule.effort import estimated_minutes
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.kernel.public import Actor, Refused, clean, now, record, refused_embeds, require, words_in
+from apps.kernel.public import Actor, Refused, clean, now, record, refused_embeds, require, together, words_in
 from apps.layout.actions.layout_change import Edit, apply
 from apps.layout.models import Item, ItemText
 from apps.layout.queries import item_row, latest_text
 
 LONGEST_TEXT = 400_000
+EDITION = "text.edition"
 
 
 def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again: bool, seen: int | None) -> ItemText:
@@ -36,17 +37,21 @@ def write_text(actor: Actor, course: Course, item_id: int, html: str, ask_again:
     text = ItemText.objects.create(
         item=item, edition=edition, html=kept, written_at=now(), written_by_id=actor.person_id
     )
-    _estimate(actor, course, item, before, kept)
-    record(
-        actor,
-        "text.write",
-        ("item", item.pk),
-        course_id=course.pk,
-        before={"edition": edition - 1},
-        after={"edition": edition},
-    )
-    if ask_again:
-        apply(actor, course, "ask_again", [Edit("item", item, {"asked_edition": edition})])
+    thing = ("item", item.pk)
+    with together(actor, "text.write", thing, course_id=course.pk):
+        record(
+            actor,
+            EDITION,
+            thing,
+            course_id=course.pk,
+            before={"edition": edition - 1},
+            after={"edition": edition},
+            touches=[("text", item.pk)],
+            reversible=True,
+        )
+        _estimate(actor, course, item, before, kept)
+        if ask_again:
+            apply(actor, course, "ask_again", [Edit("item", item, {"asked_edition": edition})])
     return text
 
 

@@ -78,3 +78,4 @@ class ConditionChoices(BaseModel):
     join: Literal["all", "any"]
     of: list[AnyCondition]
     words: str
+    edition: int

@@ -4,7 +4,6 @@ from apps.layout.actions import change_item, change_module, change_part
 from apps.layout.actions.make_item import make_item
 from apps.layout.actions.move_item import move_item
 from apps.layout.actions.place_item import place_item
-from apps.layout.actions.undo_change import undo_change
 from apps.layout.actions.write_text import write_text
 from apps.layout.api import schemas as s
 from apps.layout.api.router import router
@@ -25,12 +24,6 @@ def new_module(request: SignedIn, slug: str, payload: s.ModuleIn) -> s.Changed:
 def edit_module(request: SignedIn, slug: str, module_id: int, payload: s.ModuleChange) -> s.Changed:
     wish = change_module.ModuleEdit(**payload.model_dump())
     return changed(change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug)
-
-
-@router.delete("/courses/{slug}/modules/{module_id}", response=s.Changed)
-@write
-def delete_module(request: SignedIn, slug: str, module_id: int) -> s.Changed:
-    return changed(change_module.remove_module(actor_of(request), course_by_slug(slug), module_id), slug)
 
 
 @router.post("/courses/{slug}/modules/{module_id}/parts", response=s.Changed)
@@ -66,12 +59,6 @@ def edit_item(request: SignedIn, slug: str, item_id: int, payload: s.ItemChange)
     return changed(change_item.change_item(actor_of(request), course_by_slug(slug), item_id, wish), slug)
 
 
-@router.delete("/courses/{slug}/items/{item_id}", response=s.Changed)
-@write
-def delete_item(request: SignedIn, slug: str, item_id: int) -> s.Changed:
-    return changed(change_item.remove_item(actor_of(request), course_by_slug(slug), item_id), slug)
-
-
 @router.put("/courses/{slug}/items/{item_id}/module", response=s.Changed)
 @write
 def edit_module_of_item(request: SignedIn, slug: str, item_id: int, payload: s.IntoModule) -> s.Changed:
@@ -100,9 +87,3 @@ def item_editions(request: SignedIn, slug: str, item_id: int) -> list[s.Edition]
     course, member = course_and_membership(actor_of(request), slug)
     require(can_lay_out(member))
     return editions(course, item_id)
-
-
-@router.post("/courses/{slug}/changes/{change_id}/undo", response=s.Changed)
-@write
-def undo(request: SignedIn, slug: str, change_id: int) -> s.Changed:
-    return changed(undo_change(actor_of(request), course_by_slug(slug), change_id), slug)

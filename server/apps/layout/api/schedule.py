@@ -13,16 +13,12 @@ from apps.layout.actions.set_moments import set_moments, shift_items
 from apps.layout.api import schedule_schemas as t
 from apps.layout.api import schemas as s
 from apps.layout.api.router import router
-from apps.layout.api.shapes import changed, item_ref
+from apps.layout.api.shapes import changed, item_ref, moment_wishes
 from apps.layout.queries import layout
 from apps.layout.reading.refs import ref
 from apps.people.public import SignedIn
 
 LONGEST_HOLIDAY_SPAN_DAYS = 800
-
-
-ABSENT: dict[str, dict[str, Any]] = {"moment": {"days": 0, "classes": 0}, "class": {"edge": "start", "minutes": 0}}
-"""What a rule means where it does not say."""
 
 
 @router.put("/courses/{slug}/schedule", response=s.Changed)
@@ -111,15 +107,7 @@ def _term_move(request: SignedIn, course: Course, payload: t.TermMoveIn) -> tupl
 @router.put("/courses/{slug}/items/{item_id}/moments", response=s.Changed)
 @write
 def edit_moments(request: SignedIn, slug: str, item_id: int, payload: t.RulesIn) -> s.Changed:
-    wishes = {name: _wish(getattr(payload, name)) for name in t.RulesIn.model_fields}
-    return changed(set_moments(actor_of(request), course_by_slug(slug), item_id, wishes), slug)
-
-
-def _wish(given: str | t.RuleIn | None) -> str | dict[str, Any] | None:
-    if not isinstance(given, t.RuleIn):
-        return given
-    absent = ABSENT.get(given.on, {})
-    return absent | given.model_dump(exclude_none=True)
+    return changed(set_moments(actor_of(request), course_by_slug(slug), item_id, moment_wishes(payload)), slug)
 
 
 @router.post("/courses/{slug}/shift", response=s.Changed)

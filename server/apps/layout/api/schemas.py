@@ -62,10 +62,10 @@ class DonePart(BaseModel):
 
 
 class Changed(BaseModel):
-    """A layout change that was kept: `id` is the thing, `change` can be undone."""
+    """A change that was kept: `id` is the thing, `change` can be set back; None where nothing was different."""
 
     id: int
-    change: int
+    change: int | None
     at: datetime
     affected: int
 

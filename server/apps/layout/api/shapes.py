@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from unvo_core.schedule.meetings import ALL_TYPES, Meeting
 
 from apps.courses.public import course_by_slug, student_count
 from apps.kernel.public import AuditRecord
+from apps.layout.api import schedule_schemas as t
 from apps.layout.api import schemas as out
 from apps.layout.api import schemas as s
 from apps.layout.reading.refs import Ref
@@ -21,6 +24,18 @@ def class_out(meeting: Meeting) -> out.ClassMeeting:
         day_type="" if meeting.day_type == ALL_TYPES else meeting.day_type,
         moved_by_clock=meeting.moved_by_clock,
     )
+
+
+ABSENT: dict[str, dict[str, Any]] = {"moment": {"days": 0, "classes": 0}, "class": {"edge": "start", "minutes": 0}}
+"""What a rule means where it does not say."""
+
+
+def moment_wishes(given: t.RulesIn) -> dict[str, str | dict[str, Any] | None]:
+    return {name: _wish(getattr(given, name)) for name in t.RulesIn.model_fields}
+
+
+def _wish(given: str | t.RuleIn | None) -> str | dict[str, Any] | None:
+    return ABSENT.get(given.on, {}) | given.model_dump(exclude_none=True) if isinstance(given, t.RuleIn) else given
 
 
 def item_ref(found: Ref) -> out.ItemRef:

@@ -7,7 +7,7 @@ from typing import Any
 from unvo_core.schedule.moments import resolve
 
 from apps.courses.public import Course, Group, Section
-from apps.kernel.public import not_found
+from apps.kernel.public import edition, not_found
 from apps.layout import queries
 from apps.layout.api import condition_schemas as out
 from apps.layout.reading.conditions import in_words
@@ -45,6 +45,7 @@ def condition_choices(course: Course, kind: str, pk: int) -> out.ConditionChoice
         join=kept.get("join", "all"),
         of=[_with_wall(c, laid) for c in kept.get("of", ())],
         words=in_words(kept, names, laid.calendar),
+        edition=edition((kind, pk)),
     )
 
 

@@ -11,11 +11,6 @@ from zoneinfo import ZoneInfo
 
 from django.db.models import Model
 from unvo_core.path.conditions import When
-from unvo_core.path.done import (
-    AllOf,
-    AnyOf,
-    DoneRule,
-)
 from unvo_core.path.model import PathItem, PathModule
 from unvo_core.schedule.allowances import Allowance, Level
 from unvo_core.schedule.calendar import Calendar, calendar_of
@@ -27,9 +22,9 @@ from unvo_core.schedule.zones import instant_of
 from unvo_core.terms.written_dates import Order
 
 from apps.courses.public import Course
-from apps.layout.kinds import JOINS, rule_kind
 from apps.layout.models import Item, Module, Part
 from apps.layout.reading.conditions import whens_of
+from apps.layout.reading.done_rules import done_rule_of
 from apps.layout.reading.rules import rule_of
 from apps.layout.reading.structure import GivenAllowance, LaidItem, LaidModule, LaidPart, Layout
 
@@ -134,14 +129,6 @@ def term_of(course: Course, breaks: Iterable[Row]) -> Term | None:
         first_number=row.first_week_number,
         breaks=tuple(break_of(b) for b in breaks),
     )
-
-
-def done_rule_of(code: str, percent: float | None, edition: int, parts: Sequence[Row] = ()) -> DoneRule:
-    """`parts`: the rules that 'any' and 'all' join."""
-    if code in JOINS:
-        rules = tuple(done_rule_of(p["rule"], p.get("percent"), edition) for p in parts)
-        return AnyOf(rules) if code == "any" else AllOf(rules)
-    return rule_kind(code).make(Fraction(str(percent or 0)), edition)
 
 
 @dataclass(frozen=True)

@@ -100,7 +100,7 @@ class LayingOut(DemoCase):
 
     def test_removing_is_undone_with_everything_in_it(self) -> None:
         week = Module.objects.get(course=self.course, week=7)
-        change = self.teacher.send("DELETE", f"/courses/srv-110/modules/{week.pk}").json()
+        change = self.teacher.send("DELETE", f"/courses/srv-110/modules/{week.pk}?with_work=true").json()
         self.assertEqual(self.teacher.get("/courses/srv-110/weeks/7").json()["modules"], [])
         self.undo(change)
         self.assertEqual(len(self.titles()), 6)

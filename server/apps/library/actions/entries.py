@@ -18,6 +18,7 @@ from apps.kernel.public import (
     one_line,
     record,
     require,
+    require_edition,
     store,
     web_link,
 )
@@ -56,7 +57,8 @@ def make_entry(actor: Actor, course: Course, shelf: str, wish: EntryWish) -> Ent
 
 def change_entry(actor: Actor, course: Course, entry_id: int, wish: EntryWish) -> Entry:
     require(can_lay_out(membership(actor, course)))
-    entry = _row(course, entry_id)
+    entry = _row(course, entry_id, locked=True)
+    require_edition(("entry", entry.pk))
     fields = _fields(entry.shelf, wish)
     before = {name: getattr(entry, name) for name in fields}
     for name, value in fields.items():
@@ -69,6 +71,7 @@ def change_entry(actor: Actor, course: Course, entry_id: int, wish: EntryWish) -
         course_id=course.pk,
         before=_plain(before),
         after=_plain(fields),
+        touches=[("entry", entry.pk)],
     )
     return entry
 
@@ -78,7 +81,8 @@ def attach_to_entry(actor: Actor, course: Course, entry_id: int, upload: Any) ->
     entry = _row(course, entry_id)
     entry.file = store(actor, upload, ("library_entry", entry.pk))
     entry.save(update_fields=["file"])
-    record(actor, "library.file", ("entry", entry.pk), course_id=course.pk, after={"file": entry.file.pk})
+    thing = ("entry", entry.pk)
+    record(actor, "library.file", thing, course_id=course.pk, after={"file": entry.file.pk}, touches=[thing])
     return entry.file
 
 
@@ -95,8 +99,9 @@ def tick_step(actor: Actor, course: Course, entry_id: int, step: int, done: bool
     record(actor, "library.step", ("entry", entry.pk), course_id=course.pk, after={"step": step, "done": done})
 
 
-def _row(course: Course, entry_id: int) -> Entry:
-    found = Entry.objects.filter(course=course, pk=entry_id).first()
+def _row(course: Course, entry_id: int, locked: bool = False) -> Entry:
+    rows = Entry.objects.select_for_update(of=("self",)) if locked else Entry.objects.all()
+    found = rows.filter(course=course, pk=entry_id).first()
     if found is None:
         raise not_found("entry")
     return found

@@ -75,6 +75,7 @@ class LibraryEntry(BaseModel):
     steps_done: list[int]
     notes: dict[str, str]
     published: bool
+    edition: int
 
 
 class FromPath(BaseModel):

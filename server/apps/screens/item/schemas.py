@@ -2,8 +2,10 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
+from apps.assignments.public import Brief
+from apps.gradebook.public import GradingIn
 from apps.kernel.public import File
-from apps.layout.public import DonePart, ItemRef, Json, Moment, RuleCode
+from apps.layout.public import DonePart, ItemChange, ItemRef, Json, Moment, RuleCode, RulesIn
 from apps.screens.schemas import Row, SheetModule
 
 
@@ -22,6 +24,15 @@ class Watched(BaseModel):
     percent: int
     position: float
     seen: list[list[float]]
+
+
+class SettingsIn(BaseModel):
+    """What is to be changed of an item; what is left out stays as it is."""
+
+    item: ItemChange | None = None
+    moments: RulesIn | None = None
+    grading: GradingIn | None = None
+    brief: Brief | None = None
 
 
 class ItemPage(BaseModel):

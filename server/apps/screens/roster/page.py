@@ -7,7 +7,7 @@ from datetime import datetime
 from django.db.models import Max
 
 from apps.courses.public import Course, Enrolment, Group, Named, Section, students
-from apps.kernel.public import not_found
+from apps.kernel.public import editions, not_found
 from apps.layout.public import LaidItem, Layout, item_ref, layout, ref
 from apps.path.public import Fact, Member, Reader, Where, each_member, whereabouts
 from apps.screens.roster import schemas as out
@@ -47,7 +47,13 @@ def _last_seen(course: Course) -> dict[int, datetime]:
 
 def _groups(course: Course) -> list[out.GroupOut]:
     rows = Group.objects.filter(course=course).prefetch_related("members").order_by("name", "id")
-    return [out.GroupOut(id=g.pk, name=g.name, members=[m.person_id for m in g.members.all()]) for g in rows]
+    seen = editions({"group": [g.pk for g in rows]})
+    return [
+        out.GroupOut(
+            id=g.pk, name=g.name, members=[m.person_id for m in g.members.all()], edition=seen.get(("group", g.pk), 0)
+        )
+        for g in rows
+    ]
 
 
 def _student(

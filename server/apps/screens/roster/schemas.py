@@ -11,6 +11,7 @@ class GroupOut(BaseModel):
     id: int
     name: str
     members: list[int]
+    edition: int
 
 
 class Student(BaseModel):

@@ -9,6 +9,7 @@ from django.db.models import F
 from unvo_core.schedule.load import weekly_minutes
 
 from apps.courses.public import Course, Group, Section
+from apps.kernel.public import edition
 from apps.layout.public import Break, Choice, MeetingPattern, Pattern, class_out, date_order_of, layout
 from apps.path.public import Reader
 from apps.screens.setup import schemas as out
@@ -42,6 +43,7 @@ def schedule(course: Course, reader: Reader) -> out.Schedule:
         opened_at=course.opened_at,
         turnaround_days=course.turnaround_days,
         answer_days=course.answer_days,
+        edition=edition(("schedule", course.pk)),
         date_order=date_order_of(course),
     )
 

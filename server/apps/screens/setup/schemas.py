@@ -30,4 +30,5 @@ class Schedule(BaseModel):
     opened_at: datetime | None
     turnaround_days: int
     answer_days: int
+    edition: int
     date_order: Literal["month_first", "day_first"]

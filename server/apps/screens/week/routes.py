@@ -1,10 +1,13 @@
 from django.http import HttpResponse
 from ninja import Router
 
-from apps.kernel.public import actor_of, answer
+from apps.courses.public import course_by_slug
+from apps.kernel.public import actor_of, answer, write
 from apps.layout.changes import last_undoable
+from apps.layout.public import Changed, changed
 from apps.path.public import enter
 from apps.people.public import SignedIn
+from apps.screens.removing import take_module_away
 from apps.screens.week import schemas as s
 from apps.screens.week.page import sheet
 from apps.screens.week.ribbon import ribbon
@@ -24,3 +27,9 @@ def week_sheet(request: SignedIn, slug: str, key: str) -> HttpResponse:
     course, reader = enter(request, slug)
     undo = last_undoable(actor_of(request), course) if reader.member.instructs else None
     return answer(sheet(course, key, reader, undo))
+
+
+@router.delete("/courses/{slug}/modules/{module_id}", response=Changed)
+@write
+def delete_module(request: SignedIn, slug: str, module_id: int, with_work: bool = False) -> Changed:
+    return changed(take_module_away(actor_of(request), course_by_slug(slug), module_id, with_work), slug)

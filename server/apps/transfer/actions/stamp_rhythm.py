@@ -21,8 +21,8 @@ from unvo_core.terms.rhythm import (
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.gradebook.public import set_grading, setup_of
-from apps.kernel.public import Actor, AuditRecord, Refused, not_found, one_line, refuse_problems, require
-from apps.layout.changes import Edit, apply_edits
+from apps.kernel.public import Actor, AuditRecord, Refused, not_found, one_line, refuse_problems, require, together
+from apps.layout.changes import Edit, apply_edits, set_back
 from apps.layout.public import Item, Layout, Rhythm, kind_of, layout, row_of
 from apps.transfer.facts import beat_of, stamped_of, stamped_row
 from apps.transfer.week_places import WeekPlaces
@@ -56,34 +56,45 @@ def plan_rhythm(actor: Actor, course: Course, wish: RhythmWish, rhythm_id: int |
     return stamp(beats, steps, laid.calendar, _there(course, rhythm_id))
 
 
-def stamp_rhythm(
-    actor: Actor, course: Course, wish: RhythmWish, rhythm_id: int | None
-) -> tuple[Rhythm, AuditRecord | None]:
+def stamp_rhythm(actor: Actor, course: Course, wish: RhythmWish, rhythm_id: int | None) -> tuple[Rhythm, AuditRecord]:
     """Keep the rhythm and lay it over the term: new items as drafts, changed ones where no hand was at work."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     stamping = plan_rhythm(actor, course, wish, rhythm_id)
-    rhythm = (
-        Rhythm.objects.filter(course=course, pk=rhythm_id, removed=False).first()
-        if rhythm_id
-        else Rhythm(course=course)
-    )
-    if rhythm is None:
-        raise not_found("rhythm")
-    rhythm.name, rhythm.unit = one_line(wish.name, "Name", 100), wish.unit
-    rhythm.beats, rhythm.steps = [dict(b) for b in wish.beats], dict(wish.steps)
-    rhythm.save()
-    edits: list[Edit] = []
+    rhythm, edits = _rhythm(course, wish, rhythm_id)
     places = WeekPlaces(course, edits)
-    made = [(s, _make(places, s, rhythm)) for s in stamping.new]
     rows = {(i.beat, i.step): i for i in Item.objects.filter(rhythm=rhythm)}
+    again = [s for s in stamping.new if (s.beat, s.step) in rows]
+    counted = [(_make(places, s, rhythm), s) for s in stamping.new if s not in again]
+    for stamped in again:
+        row = rows[(stamped.beat, stamped.step)]
+        counted.append((row, stamped))
+        edits.append(Edit("item", row, _fields(stamped) | {"stamped": stamped_row(stamped), "removed": False}))
     for stamped in stamping.changed:
         row = rows[(stamped.beat, stamped.step)]
+        if stamped_of(row.stamped or {}).category != stamped.category or row.points is None:
+            counted.append((row, stamped))
         edits.append(Edit("item", row, _fields(stamped) | {"stamped": stamped_row(stamped)}))
-        made.append((stamped, row))
-    change = apply_edits(actor, course, "stamp_rhythm", edits) if edits else None
-    _grade(actor, course, made)
+    with together(actor, "layout.stamp_rhythm", ("rhythm", rhythm.pk), course_id=course.pk) as change:
+        apply_edits(actor, course, "stamp_rhythm", edits)
+        _grade(actor, course, counted)
     return rhythm, change
+
+
+def _rhythm(course: Course, wish: RhythmWish, rhythm_id: int | None) -> tuple[Rhythm, list[Edit]]:
+    fields: dict[str, Any] = {
+        "name": one_line(wish.name, "Name", 100),
+        "unit": wish.unit,
+        "beats": [dict(b) for b in wish.beats],
+        "steps": dict(wish.steps),
+    }
+    if rhythm_id is None:
+        rhythm = Rhythm.objects.create(course=course, **fields)
+        return rhythm, [Edit("rhythm", rhythm, made=True)]
+    found = Rhythm.objects.filter(course=course, pk=rhythm_id, removed=False).first()
+    if found is None:
+        raise not_found("rhythm")
+    return found, [Edit("rhythm", found, fields)]
 
 
 def _readable(row: Mapping[str, Any]) -> Beat:
@@ -103,9 +114,14 @@ def _steps(wish: RhythmWish, laid: Layout) -> tuple[Step, ...]:
 
 
 def _there(course: Course, rhythm_id: int | None) -> dict[tuple[str, str], tuple[Stamped, bool]]:
-    """What earlier stamps made, and whether a hand has changed it since; what a hand removed counts as changed."""
+    """What earlier stamps made, and whether a hand has changed it since. What a hand removed counts as changed; what
+    was set back with its stamp is not there."""
     found = {}
-    for item in Item.objects.filter(course=course, rhythm_id=rhythm_id or 0).exclude(stamped=None):
+    items = list(Item.objects.filter(course=course, rhythm_id=rhythm_id or 0).exclude(stamped=None))
+    back = set_back({"item": [i.pk for i in items if i.removed]})
+    for item in items:
+        if ("item", item.pk) in back:
+            continue
         kept = stamped_of(item.stamped or {})
         mine = _fields(kept)
         by_hand = item.removed or any(getattr(item, name) != value for name, value in mine.items())
@@ -139,9 +155,12 @@ def _make(places: WeekPlaces, stamped: Stamped, rhythm: Rhythm) -> Item:
     )
 
 
-def _grade(actor: Actor, course: Course, made: Sequence[tuple[Stamped, Item]]) -> None:
-    """What has points counts in the category that the rhythm names."""
-    categories = {c.name.casefold(): c.pk for c in setup_of(course).categories}
-    for stamped, item in made:
-        if stamped.points is not None:
-            set_grading(actor, course, item.pk, categories.get(stamped.category.casefold()), None, False)
+def _grade(actor: Actor, course: Course, counted: Sequence[tuple[Item, Stamped]]) -> None:
+    """What has points counts in the category that the rhythm names; its late rule and its hold stay."""
+    setup = setup_of(course)
+    categories = {c.name.casefold(): c.pk for c in setup.categories}
+    for item, stamped in counted:
+        if stamped.points is None:
+            continue
+        late, hold = (row.late_rule_id, row.hold) if (row := setup.graded.get(item.pk)) else (None, False)
+        set_grading(actor, course, item.pk, categories.get(stamped.category.casefold()), late, hold)

@@ -2,7 +2,7 @@ from ninja import Router
 
 from apps.courses.public import can_lay_out, course_by_slug, membership
 from apps.gradebook.public import setup_of
-from apps.kernel.public import actor_of, now, require, write
+from apps.kernel.public import actor_of, editions, now, require, write
 from apps.layout.changes import CopyWish
 from apps.layout.public import Changed, Rhythm, changed, layout
 from apps.path.public import enter
@@ -54,9 +54,19 @@ def read_rhythms(request: SignedIn, slug: str) -> s.Rhythms:
     require(can_lay_out(reader.member))
     laid = layout(course)
     rows = Rhythm.objects.filter(course=course, removed=False).order_by("id")
+    seen = editions({"rhythm": [r.pk for r in rows]})
     return s.Rhythms(
         rhythms=[
-            s.RhythmIn(id=r.pk, name=r.name, unit=r.unit, beats=r.beats, steps=r.steps)  # type: ignore[arg-type]
+            s.RhythmIn.model_validate(
+                {
+                    "id": r.pk,
+                    "edition": seen.get(("rhythm", r.pk), 0),
+                    "name": r.name,
+                    "unit": r.unit,
+                    "beats": r.beats,
+                    "steps": r.steps,
+                }
+            )
             for r in rows
         ],
         weeks=sorted(laid.calendar.week_by_number),
@@ -87,7 +97,7 @@ def stamp(request: SignedIn, slug: str, payload: s.RhythmIn) -> s.Stamping:
     course, actor, wish = course_by_slug(slug), actor_of(request), _wish(payload)
     planned = stamping(layout(course), plan_rhythm(actor, course, wish, payload.id), course)
     rhythm, change = stamp_rhythm(actor, course, wish, payload.id)
-    planned.rhythm, planned.change = rhythm.pk, change.pk if change else None
+    planned.rhythm, planned.change = rhythm.pk, change.pk
     return planned
 
 

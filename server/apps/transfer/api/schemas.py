@@ -53,10 +53,16 @@ class Steps(BaseModel):
     sections: list[SectionStep] = []
 
 
+Unit = Literal["week", "section"]
+
+
 class RhythmIn(BaseModel):
+    """`edition`: of one that is kept; not read from a wish."""
+
     id: int | None = None
+    edition: int = 0
     name: str
-    unit: Literal["week", "section"] = "week"
+    unit: Unit = "week"
     beats: list[Beat]
     steps: Steps
 

@@ -1,5 +1,12 @@
 import { client, told } from "../client";
+import type { paths } from "../schema";
 import { read, type Get } from "./read";
+
+/** What of a course's history is wanted. */
+export type HistoryQuery = Omit<
+  NonNullable<paths["/api/courses/{slug}/history"]["get"]["parameters"]["query"]>,
+  "before"
+>;
 
 /** What of a course can turn stale together. Every key begins with the course, then with one of these. */
 export type Side = "path" | "layout" | "class";
@@ -80,6 +87,15 @@ export function courseLayout(slug: Get<string>) {
       read(key("check"), () => told(client.GET("/api/courses/{slug}/date-check", { params: at({}) }))),
     rhythms: () =>
       read(key("rhythms"), () => told(client.GET("/api/courses/{slug}/rhythms", { params: at({}) }))),
+    history: (query: Get<HistoryQuery>) => ({
+      queryKey: key("history", query),
+      queryFn: ({ pageParam }: { pageParam: number | undefined }) =>
+        told(
+          client.GET("/api/courses/{slug}/history", {
+            params: { ...at({}), query: { ...query(), ...(pageParam ? { before: pageParam } : {}) } },
+          }),
+        ),
+    }),
     allowances: () =>
       read(key("allowances"), () => told(client.GET("/api/courses/{slug}/allowances", { params: at({}) }))),
     copySource: () =>

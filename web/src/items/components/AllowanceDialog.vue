@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
 import { say } from "@/ui/notice/notices";
+import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
@@ -34,6 +35,7 @@ const form = reactive({
   excused: false,
   why: "",
 });
+const { mayClose } = useTyped(() => form);
 const choices = computed<Shapes["Choice"][]>(() => {
   if (!data.value) return [];
   return { person: data.value.students, group: data.value.groups, section: data.value.sections }[form.level];
@@ -68,7 +70,7 @@ async function give(): Promise<void> {
 </script>
 
 <template>
-  <UiDialog :open="true" wide :title="t('allow.title')" @close="emit('close')">
+  <UiDialog :open="true" wide :title="t('allow.title')" :may-close="mayClose" @close="emit('close')">
     <p class="mb-3 text-[15px]">{{ t("allow.line") }}</p>
     <form v-if="data" class="grid gap-3" @submit.prevent="give">
       <div class="grid gap-3 sm:grid-cols-2">

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { copyOf } from "@/api/copy";
 import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { useWrong } from "@/frame/writes";
+import { useOwnForm } from "@/frame/own-form";
+import TheirChanges from "@/frame/TheirChanges.vue";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
-import { blank, CONDITION_KINDS, isWhole, type Condition } from "../model/conditions";
+import { blank, CONDITION_KINDS, conditionsIn, isWhole, type Condition } from "../model/conditions";
 import { sayConditions, useConditions, useLayoutWrites } from "../queries";
 import { useSaid } from "../said";
 import ConditionFields from "./ConditionFields.vue";
@@ -23,28 +24,29 @@ const { t } = useI18n();
 const wrong = useWrong();
 const said = useSaid(() => slug);
 const writes = useLayoutWrites(() => slug);
-const { data: choices, error } = useConditions(
+const {
+  data: choices,
+  error,
+  refetch,
+} = useConditions(
   () => slug,
   () => kind,
   () => id,
 );
-const join = ref<"all" | "any">("all");
-const of = ref<Condition[]>([]);
+const { form, theirs, takeTheirs, save, mayClose } = useOwnForm(
+  () => choices.value && { value: conditionsIn(choices.value), edition: choices.value.edition },
+  () => refetch(),
+);
+const of = computed<Condition[]>(() => form.value?.of ?? []);
 const words = ref("");
 const refused = ref("");
 const unfinished = ref(false);
-const wish = computed(() => ({ kind, id, join: join.value, of: of.value.filter(isWhole) }));
-
-watch(
-  choices,
-  (found) => {
-    if (!found) return;
-    join.value = found.join;
-    of.value = copyOf(found.of);
-    words.value = found.words;
-  },
-  { immediate: true },
-);
+const wish = computed(() => ({
+  kind,
+  id,
+  join: form.value?.join ?? "all",
+  of: of.value.filter(isWhole),
+}));
 
 let asked = 0;
 let waiting = 0;
@@ -63,7 +65,7 @@ watch(
       refused.value = problem ?? "";
     }, 250);
   },
-  { deep: true },
+  { deep: true, immediate: true },
 );
 
 function add(wanted: string): void {
@@ -74,21 +76,29 @@ function add(wanted: string): void {
 async function keep(): Promise<void> {
   unfinished.value = !of.value.every(isWhole);
   if (unfinished.value) return;
-  const change = await writes.setConditions.mutateAsync(wish.value).catch(() => null);
-  if (!change) return;
-  said(null, change);
-  emit("close");
+  try {
+    said(null, await save((edition) => writes.setConditions.mutateAsync({ edition, ...wish.value })));
+    emit("close");
+  } catch (failed) {
+    refused.value = wrong(failed);
+  }
 }
 </script>
 
 <template>
-  <UiDialog :open="true" wide :title="t('conditions.title', { title })" @close="emit('close')">
-    <form v-if="choices" class="grid gap-4" @submit.prevent="keep">
+  <UiDialog
+    :open="true"
+    wide
+    :title="t('conditions.title', { title })"
+    :may-close="mayClose"
+    @close="emit('close')"
+  >
+    <form v-if="choices && form" class="grid gap-4" @submit.prevent="keep">
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <p v-else role="status" class="words">{{ words }}</p>
       <label v-if="of.length > 1" class="flex items-center gap-2 text-[15px]">
         {{ t("conditions.join") }}
-        <select v-model="join" class="field !w-auto">
+        <select v-model="form.join" class="field !w-auto">
           <option value="all">{{ t("conditions.all") }}</option>
           <option value="any">{{ t("conditions.any") }}</option>
         </select>
@@ -104,7 +114,7 @@ async function keep(): Promise<void> {
             >{{ t("layout.remove") }}</UiButton
           >
         </div>
-        <ConditionFields v-model="of[n]!" :choices="choices" />
+        <ConditionFields v-model="form.of[n]!" :choices="choices" />
         <p v-if="unfinished && !isWhole(one)" role="alert" class="mt-1 text-late">
           {{ t(`conditions.unfinished.${one.on}`) }}
         </p>
@@ -115,8 +125,14 @@ async function keep(): Promise<void> {
           t(`conditions.new.${one}`)
         }}</UiButton>
       </div>
+      <TheirChanges
+        :theirs="theirs"
+        :label="(name) => t(name === 'of' ? 'conditions.words' : 'conditions.join')"
+        :words="(name, value) => (name === 'of' ? choices!.words : t(`conditions.${value}`))"
+        @take="takeTheirs"
+      />
       <div class="flex gap-2">
-        <UiButton look="main" type="submit" :disabled="!!refused || writes.setConditions.isPending.value">{{
+        <UiButton look="main" type="submit" :disabled="writes.setConditions.isPending.value">{{
           t("app.save")
         }}</UiButton>
         <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>

@@ -4,7 +4,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
-import { useKinds, type Kind, type Rule } from "@/frame/kinds";
+import { useKinds, type Kind, type PlainRule, type Rule } from "@/frame/kinds";
 import { isJoin, JOINS } from "../model/conditions";
 
 /** What makes the item count as done: one rule, or any or all of several. */
@@ -14,14 +14,31 @@ export interface DoneRule {
   done_parts: Shapes["DonePart"][];
 }
 const rule = defineModel<DoneRule>({ required: true });
-const { kind, points } = defineProps<{ kind: Kind; points: boolean }>();
+const {
+  kind,
+  points,
+  never = [],
+} = defineProps<{
+  kind: Kind;
+  points: boolean;
+  /** Rules that nobody could meet as the item stands: offered only where they are chosen already. */
+  never?: PlainRule[];
+}>();
 const { t } = useI18n();
 const kinds = useKinds();
 const { asksPercent } = kinds;
 /** What fits, and what the item has although it does not fit. */
 const plain = computed(() => {
-  const [found, own] = [kinds.rulesFor(kind, points), rule.value.done_rule];
+  const own = rule.value.done_rule;
+  const found = kinds.rulesFor(kind, points).filter((one) => !never.includes(one));
   return isJoin(own) || own === "nothing" || found.includes(own) ? found : [...found, own];
+});
+/** The rule that is chosen, or a part of it without which there is nothing, can't be met by anybody. */
+const impossible = computed(() => {
+  const { done_rule: own, done_parts: parts } = rule.value;
+  if (own === "any") return parts.length > 0 && parts.every((p) => never.includes(p.rule));
+  if (own === "all") return parts.some((p) => never.includes(p.rule));
+  return own !== "nothing" && never.includes(own);
 });
 const joined = computed(() => isJoin(rule.value.done_rule));
 
@@ -54,6 +71,7 @@ function choose(wanted: Rule | undefined): void {
         <span class="sr-only">{{ t("conditions.percent") }}</span>
       </label>
     </div>
+    <p v-if="impossible" role="alert" class="mt-1 text-[14px] text-late">{{ t("doneRule.never") }}</p>
     <ul v-if="joined" class="mt-2 grid gap-1.5">
       <li v-for="(part, n) in rule.done_parts" :key="n" class="flex items-center gap-2">
         <select v-model="part.rule" class="field" :aria-label="t('doneRule.part', { n: n + 1 })">

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useKinds } from "@/frame/kinds";
+import { useKinds, type PlainRule } from "@/frame/kinds";
 import { MOMENTS, type Moment } from "../model/moments";
-import { computed, reactive, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
-import type { Shapes } from "@/api/client";
-import { touched } from "@/api/reads";
-import { useStale, useWrong } from "@/frame/writes";
+import { useOwnForm } from "@/frame/own-form";
+import TheirChanges from "@/frame/TheirChanges.vue";
+import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
@@ -13,149 +13,85 @@ import MomentField from "@/ui/field/MomentField.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useSaid } from "../said";
-import { keepSettings, useBrief, useGrading, useItem } from "../settings";
+import { settingsOf, wishOf, type Settings } from "../model/settings";
+import { useLayoutWrites } from "../queries";
+import { useBrief, useGrading, useItem } from "../settings";
 import BriefFields from "./BriefFields.vue";
 import ConditionsDialog from "./ConditionsDialog.vue";
-import DoneRuleFields, { type DoneRule } from "./DoneRuleFields.vue";
+import DoneRuleFields from "./DoneRuleFields.vue";
 import GradingFields from "./GradingFields.vue";
-import RuleField, { type Rule } from "./RuleField.vue";
+import RuleField from "./RuleField.vue";
 
 const { slug, id } = defineProps<{ slug: string; id: number }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const said = useSaid(() => slug);
-const stale = useStale();
+const writes = useLayoutWrites(() => slug);
 const kinds = useKinds();
-const { data: page } = useItem(
+const { data: page, refetch: readPage } = useItem(
   () => slug,
   () => id,
 );
 const kind = computed(() => kinds.kindOf(page.value?.row.kind));
 const takesHandIns = computed(() => kind.value?.takes_hand_ins ?? false);
-const { data: grading } = useGrading(
+const { data: grading, refetch: readGrading } = useGrading(
   () => slug,
   () => id,
 );
-const { data: brief } = useBrief(
+const { data: brief, refetch: readBrief } = useBrief(
   () => slug,
   () => id,
   () => takesHandIns.value,
 );
 const times = useTimes(() => page.value?.zone ?? "");
 const refused = ref("");
-const busy = ref(false);
 const waiting = ref(false);
-const form = reactive({
-  title: "",
-  minutes: 0,
-  points: null as number | null,
-  required: true,
-  practice: false,
-  published: false,
-  rule: { done_rule: "opened", done_percent: 0, done_parts: [] } as DoneRule,
-  address: "",
-  place: "",
-  hint: "",
-  readFirst: [] as number[],
-  walls: {} as Record<string, string>,
-  rules: {} as Record<string, Rule | undefined>,
-});
-const counts = ref<Shapes["GradingIn"] | null>(null);
-const takes = ref<Shapes["Brief"] | null>(null);
-
-watch(
-  page,
-  (found) => {
-    if (!found) return;
-    const { row } = found;
-    Object.assign(form, {
-      title: row.title,
-      minutes: row.minutes,
-      points: row.points,
-      required: row.required,
-      practice: row.practice,
-      published: row.published,
-      rule: {
-        done_rule: found.done_rule,
-        done_percent: found.done_percent ?? 0,
-        done_parts: found.done_parts.map((p) => ({ ...p })),
-      },
-      address: found.address,
-      place: row.place,
-      hint: row.hint,
-      readFirst: found.read_first.map((r) => r.id),
-      walls: { ...found.walls },
-      rules: { ...row.rules },
-    });
-  },
-  { immediate: true },
+const ready = computed(() => page.value && grading.value && (!takesHandIns.value || brief.value));
+const { form, theirs, takeTheirs, own, save, mayClose } = useOwnForm<Settings>(
+  () =>
+    ready.value && page.value && grading.value
+      ? {
+          value: settingsOf(page.value, grading.value, takesHandIns.value ? (brief.value ?? null) : null),
+          edition: page.value.row.edition,
+        }
+      : undefined,
+  () => Promise.all([readPage(), readGrading(), takesHandIns.value ? readBrief() : null]),
 );
-watch(
-  grading,
-  (found) => {
-    if (found)
-      counts.value = { category_id: found.category_id, late_rule_id: found.late_rule_id, hold: found.hold };
-  },
-  { immediate: true },
-);
-watch(
-  brief,
-  (found) => {
-    if (found) takes.value = { ...found };
-  },
-  { immediate: true },
-);
-
 const hasAddress = computed(() => kind.value?.address ?? false);
 const others = computed(() => (page.value?.module.rows ?? []).filter((r) => r.id !== id));
+/** Done rules that nobody could meet as the item stands here. */
+const never = computed<PlainRule[]>(() => {
+  const [handsIn, lies] = [form.value?.brief?.takes_hand_ins ?? false, !!page.value?.file];
+  return [...(handsIn ? [] : (["handed_in"] as const)), ...(lies ? [] : (["watched"] as const))];
+});
 
-/** A heading is no step: nothing makes it done. */
-function chosenRule(): Partial<Shapes["ItemChange"]> {
-  const { done_rule, ...rest } = form.rule;
-  return done_rule === "nothing" ? {} : { done_rule, ...rest };
-}
-
-function moment(name: Moment): Shapes["RulesIn"][Moment] {
-  return form.rules[name] ?? (form.walls[name] || null);
+function setWall(name: Moment, wall: string | undefined): void {
+  if (!form.value) return;
+  form.value.walls[name] = wall ?? "";
+  form.value.rules[name] = undefined;
 }
 
 async function keep(): Promise<void> {
-  busy.value = true;
+  const typed = form.value;
+  if (!typed) return;
   refused.value = "";
   try {
-    const change = await keepSettings(slug, id, {
-      item: {
-        title: form.title,
-        minutes: Number(form.minutes) || 0,
-        points: form.points === null || String(form.points) === "" ? null : Number(form.points),
-        required: form.required,
-        practice: form.practice,
-        published: form.published,
-        ...chosenRule(),
-        place: form.place,
-        hint: form.hint,
-        read_first: form.readFirst,
-        ...(hasAddress.value && form.address ? { address: form.address } : {}),
-      },
-      moments: {
-        opens: moment("opens"),
-        start_by: moment("start_by"),
-        due: moment("due"),
-        closes: moment("closes"),
-      },
-      grading: form.points ? counts.value : null,
-      brief: takesHandIns.value ? takes.value : null,
-    });
-    said(null, change);
+    said(
+      null,
+      await save((edition) => writes.settings.mutateAsync({ id, edition, ...wishOf(typed, own()) })),
+    );
     emit("close");
   } catch (error) {
     refused.value = wrong(error);
-  } finally {
-    busy.value = false;
-    await stale(touched.layout(slug));
   }
 }
+
+const label = (name: keyof Settings): string => t(`settings.field.${name}`);
+const words = (_: keyof Settings, value: unknown): string => {
+  if (typeof value === "boolean") return t(value ? "app.yes" : "app.no");
+  return value !== null && typeof value === "object" ? t("theirs.changed") : String(value ?? "");
+};
 </script>
 
 <template>
@@ -163,9 +99,10 @@ async function keep(): Promise<void> {
     :open="true"
     wide
     :title="t('settings.title', { title: page?.row.title ?? '' })"
+    :may-close="mayClose"
     @close="emit('close')"
   >
-    <form v-if="page" class="grid gap-4" @submit.prevent="keep">
+    <form v-if="page && form && grading" class="grid gap-4" @submit.prevent="keep">
       <UiField v-slot="{ field }" :label="t('layout.title')">
         <input :id="field" v-model="form.title" class="field" required />
       </UiField>
@@ -187,9 +124,7 @@ async function keep(): Promise<void> {
               :label="t(`settings.${name}`)"
               :time-label="t('settings.timeOf', { moment: t(`settings.${name}`) })"
               :usual="name === 'due' || name === 'closes' ? page.default_due_time : '00:00'"
-              @update:model-value="
-                (wall) => ((form.walls[name] = wall ?? ''), (form.rules[name] = undefined))
-              "
+              @update:model-value="(wall) => setWall(name, wall)"
             />
             <RuleField
               v-if="page.dated && form.walls[name]"
@@ -223,21 +158,23 @@ async function keep(): Promise<void> {
           <UiCheck v-model="form.practice" :label="t('settings.practice')" />
         </div>
       </div>
-      <BriefFields v-if="takesHandIns && takes" v-model="takes" />
-      <GradingFields v-if="form.points && grading && counts" v-model="counts" :grading="grading" />
+      <BriefFields v-if="form.brief" v-model="form.brief" />
+      <GradingFields v-if="form.points" v-model="form.grading" :grading="grading" />
+      <p v-else-if="!kind?.heading" class="text-[14px] text-soft">{{ t("settings.pointsFirst") }}</p>
       <DoneRuleFields
         v-if="page.row.kind !== 'heading'"
         v-model="form.rule"
         :kind="page.row.kind"
         :points="!!form.points"
+        :never="never"
       />
       <details v-if="others.length">
         <summary class="cursor-pointer font-semibold">
-          {{ t("settings.readFirst", { n: form.readFirst.length }) }}
+          {{ t("settings.readFirst", { n: form.read_first.length }) }}
         </summary>
         <div class="mt-1 max-h-36 overflow-y-auto border border-rule p-2">
           <label v-for="other in others" :key="other.id" class="flex min-h-7 items-center gap-2 text-[15px]">
-            <input v-model="form.readFirst" type="checkbox" :value="other.id" /> {{ other.title }}
+            <input v-model="form.read_first" type="checkbox" :value="other.id" /> {{ other.title }}
           </label>
         </div>
       </details>
@@ -248,9 +185,12 @@ async function keep(): Promise<void> {
           <UiButton look="text" @click="waiting = true">{{ t("conditions.edit") }}</UiButton>
         </p>
       </div>
+      <TheirChanges :theirs="theirs" :label="label" :words="words" @take="takeTheirs" />
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <div class="flex gap-2">
-        <UiButton look="main" type="submit" :disabled="busy">{{ t("app.save") }}</UiButton>
+        <UiButton look="main" type="submit" :disabled="writes.settings.isPending.value">{{
+          t("app.save")
+        }}</UiButton>
         <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
       </div>
     </form>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
@@ -13,6 +14,7 @@ const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const report = useReport(() => slug);
 const text = ref("");
+const { mayClose } = useTyped(() => text.value);
 
 async function send(): Promise<void> {
   const kept = await report.mutateAsync({ item_id: itemId, text: text.value }).catch(() => null);
@@ -23,7 +25,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <UiDialog :open="true" :title="t('library.report')" @close="emit('close')">
+  <UiDialog :open="true" :title="t('library.report')" :may-close="mayClose" @close="emit('close')">
     <form @submit.prevent="send">
       <UiField v-slot="{ field }" :label="t('library.reportHint')">
         <textarea :id="field" v-model="text" class="field mb-4" rows="4" maxlength="1000" required />

@@ -5,6 +5,9 @@ export type Condition = Shapes["ConditionChoices"]["of"][number];
 export type ConditionKind = Condition["on"];
 export const CONDITION_KINDS: ConditionKind[] = ["done", "score", "date", "for", "hand"];
 
+/** The conditions as they stand, as a form to change. */
+export const conditionsIn = (found: Shapes["ConditionChoices"]) => ({ join: found.join, of: found.of });
+
 /** A condition of this kind as it first stands in the editor. */
 export function blank(kind: ConditionKind): Condition {
   switch (kind) {

@@ -3,8 +3,8 @@ import { groupsOf, stepPlace, type Group } from "./placing";
 
 const row = (id: number, part: number | null) => ({ id, part_id: part }) as Group["rows"][number];
 const groups: Group[] = [
-  { id: 1, title: "Before", rows: [row(10, 1), row(11, 1)] },
-  { id: 2, title: "After", rows: [row(12, 2)] },
+  { id: 1, title: "Before", edition: 0, rows: [row(10, 1), row(11, 1)] },
+  { id: 2, title: "After", edition: 0, rows: [row(12, 2)] },
 ];
 
 describe("moving an item by keys", () => {

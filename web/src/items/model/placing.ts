@@ -5,6 +5,7 @@ type Row = Shapes["Row"];
 export interface Group {
   id: number | null;
   title: string;
+  edition: number;
   rows: Row[];
 }
 
@@ -15,7 +16,8 @@ export interface Place {
 
 /** A module's rows by part, those above the first part first; empty parts stay to be filled. */
 export function groupsOf(module: Shapes["SheetModule"]): Group[] {
-  const loose: Group = { id: null, title: "", rows: module.rows.filter((r) => r.part_id === null) };
+  const above = module.rows.filter((r) => r.part_id === null);
+  const loose: Group = { id: null, title: "", edition: 0, rows: above };
   const parts = module.parts.map((p) => ({ ...p, rows: module.rows.filter((r) => r.part_id === p.id) }));
   return loose.rows.length || !parts.length ? [loose, ...parts] : parts;
 }

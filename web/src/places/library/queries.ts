@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
+import { client, seeing, told, type Shapes } from "@/api/client";
 import { coursePath, touched } from "@/api/reads";
 import { isWalking } from "@/api/walk";
 import { useWrite } from "@/frame/writes";
@@ -27,8 +27,14 @@ export function useLibraryWrites(slug: () => string) {
       () => touched.library(slug()),
     ),
     change: useWrite(
-      ({ id, ...body }: { id: number } & Shapes["EntryChange"], headers) =>
-        told(client.PATCH("/api/courses/{slug}/library/{entry_id}", { params: entry(id), body, headers })),
+      ({ id, edition, ...body }: { id: number; edition?: number } & Shapes["EntryChange"], headers) =>
+        told(
+          client.PATCH("/api/courses/{slug}/library/{entry_id}", {
+            params: entry(id),
+            body,
+            headers: { ...headers, ...seeing(edition) },
+          }),
+        ),
       () => touched.library(slug()),
     ),
     step: useWrite(

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
+import { client, seeing, told, type Shapes } from "@/api/client";
 import { courseClass, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
@@ -13,7 +13,7 @@ export const useAbsences = (slug: () => string) => useQuery(courseClass(slug).ab
 export function useRosterWrites(slug: () => string) {
   return {
     keepGroup: useWrite(
-      ({ id, ...body }: { id: number | null } & Shapes["GroupIn"], headers) =>
+      ({ id, edition, ...body }: { id: number | null; edition?: number } & Shapes["GroupIn"], headers) =>
         id === null
           ? told(
               client.POST("/api/courses/{slug}/groups", {
@@ -26,7 +26,7 @@ export function useRosterWrites(slug: () => string) {
               client.PUT("/api/courses/{slug}/groups/{group_id}", {
                 params: { path: { slug: slug(), group_id: id } },
                 body,
-                headers,
+                headers: { ...headers, ...seeing(edition) },
               }),
             ),
       () => touched.groups(slug()),

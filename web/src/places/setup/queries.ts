@@ -1,6 +1,6 @@
-import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
-import { courseLayout, general, touched } from "@/api/reads";
+import { useInfiniteQuery, useQuery } from "@tanstack/vue-query";
+import { client, seeing, told, type Shapes } from "@/api/client";
+import { courseLayout, general, touched, type HistoryQuery } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 const at = (slug: () => string) => ({ path: { slug: slug() } });
@@ -8,6 +8,13 @@ const at = (slug: () => string) => ({ path: { slug: slug() } });
 export const useSchedule = (slug: () => string) => useQuery(courseLayout(slug).schedule());
 export const useCheck = (slug: () => string) => useQuery(courseLayout(slug).check());
 export const useRhythms = (slug: () => string) => useQuery(courseLayout(slug).rhythms());
+/** Changes of the course, the latest first, a page at a time. */
+export const useHistory = (slug: () => string, query: () => HistoryQuery) =>
+  useInfiniteQuery({
+    ...courseLayout(slug).history(query),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (last) => last.next ?? undefined,
+  });
 export const useHolidayPlaces = () => useQuery({ ...general.holidayPlaces(), staleTime: Infinity });
 
 export const readHolidays = (query: { country: string; subdivision: string; first: string; last: string }) =>
@@ -29,8 +36,14 @@ export const previewPaste = (slug: string, body: Shapes["PasteIn"]) =>
 /** Every change of Setup. */
 export const useSetupWrites = (slug: () => string) => ({
   schedule: useWrite(
-    (body: Shapes["ScheduleIn"], headers) =>
-      told(client.PUT("/api/courses/{slug}/schedule", { params: at(slug), body, headers })),
+    ({ edition, ...body }: { edition?: number } & Shapes["ScheduleIn"], headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/schedule", {
+          params: at(slug),
+          body,
+          headers: { ...headers, ...seeing(edition) },
+        }),
+      ),
     () => touched.course(slug()),
   ),
   opened: useWrite(
@@ -60,7 +73,13 @@ export const useSetupWrites = (slug: () => string) => ({
   ),
   stamp: useWrite(
     (body: Shapes["RhythmIn"], headers) =>
-      told(client.POST("/api/courses/{slug}/rhythms", { params: at(slug), body, headers })),
+      told(
+        client.POST("/api/courses/{slug}/rhythms", {
+          params: at(slug),
+          body,
+          headers: { ...headers, ...(body.id === null ? {} : seeing(body.edition)) },
+        }),
+      ),
     () => touched.layout(slug()),
   ),
   paste: useWrite(

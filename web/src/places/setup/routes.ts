@@ -8,7 +8,7 @@ const props = (route: RouteLocationNormalized) => ({
 export default [
   { path: "setup", redirect: (to) => `${to.path.replace(/\/$/, "")}/schedule` },
   {
-    path: "setup/:part(schedule|rhythm|paste|move|check|allowances)",
+    path: "setup/:part(schedule|rhythm|paste|move|check|allowances|history)",
     name: "setup",
     component: () => import("./pages/SetupPage.vue"),
     props,

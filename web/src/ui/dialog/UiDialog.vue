@@ -1,12 +1,27 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/vue";
 
-const { open, title, wide = false } = defineProps<{ open: boolean; title: string; wide?: boolean }>();
+const {
+  open,
+  title,
+  wide = false,
+  mayClose = () => Promise.resolve(true),
+} = defineProps<{
+  open: boolean;
+  title: string;
+  wide?: boolean;
+  /** Asked before Escape, or a press beside the dialog, closes it. */
+  mayClose?: () => Promise<boolean>;
+}>();
 const emit = defineEmits<{ close: [] }>();
+
+async function close(): Promise<void> {
+  if (await mayClose()) emit("close");
+}
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-40" @close="emit('close')">
+  <Dialog :open="open" class="relative z-40" @close="close">
     <div class="veil" aria-hidden="true" />
     <div class="fixed inset-0 z-50 overflow-y-auto p-3 sm:p-8">
       <DialogPanel class="panel" :class="{ wide }">

@@ -1,7 +1,14 @@
 <script setup lang="ts">
-import { drop, notices, type Notice } from "./notices";
+import { drop, goOn, notices, stay, type Notice } from "./notices";
 
 const { closeLabel } = defineProps<{ closeLabel: string }>();
+
+/** For those who listen: read out from regions that were there before their words. */
+const words = (kind: Notice["kind"]): string =>
+  notices
+    .filter((n) => n.kind === kind)
+    .map((n) => n.text)
+    .join(" ");
 
 function run(notice: Notice): void {
   notice.action?.run();
@@ -10,13 +17,18 @@ function run(notice: Notice): void {
 </script>
 
 <template>
+  <p class="sr-only" aria-live="polite">{{ words("said") }}</p>
+  <p class="sr-only" aria-live="assertive">{{ words("wrong") }}</p>
   <div class="notices no-print">
     <div
       v-for="notice in notices"
       :key="notice.id"
       class="notice"
       :class="notice.kind"
-      :role="notice.kind === 'wrong' ? 'alert' : 'status'"
+      @mouseenter="stay(notice.id)"
+      @mouseleave="goOn(notice.id)"
+      @focusin="stay(notice.id)"
+      @focusout="goOn(notice.id)"
     >
       <span class="flex-1">{{ notice.text }}</span>
       <button v-if="notice.action" type="button" class="act" @click="run(notice)">

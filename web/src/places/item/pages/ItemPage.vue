@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { gradePath, itemPath, stepPath } from "@/frame/addresses";
+import { gradePath, itemPath, setupPath, stepPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useKeys } from "@/frame/shortcuts";
@@ -150,6 +150,9 @@ useKeys(() => ({
       <FootBar :page="page" :slug="slug">
         <template v-if="page.teaching">
           <UiButton v-if="page.can_lay_out" @click="allowing = true">{{ t("allow.title") }}</UiButton>
+          <UiButton v-if="page.can_lay_out" look="text" :to="`${setupPath(slug, 'history')}?item=${id}`">{{
+            t("history.of")
+          }}</UiButton>
           <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
           <UiButton v-if="kind?.takes_hand_ins && page.row.points" look="main" :to="gradePath(slug, id)">{{
             t("gradebook.grade")

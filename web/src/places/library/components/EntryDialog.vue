@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { takeFiles } from "@/ui/field/events";
-import { reactive, ref } from "vue";
+import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { upload, wishKey, type Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
+import { useOwnForm } from "@/frame/own-form";
+import TheirChanges from "@/frame/TheirChanges.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { sayWrong } from "@/ui/notice/notices";
-import { useLibraryWrites } from "../queries";
+import { useLibrary, useLibraryWrites } from "../queries";
 
 const { slug, shelf, entry } = defineProps<{
   slug: string;
@@ -33,33 +35,44 @@ const plain = (html: string): string =>
   (new DOMParser().parseFromString(html.replaceAll("</p>", "\n"), "text/html").body.textContent ?? "").trim();
 const escaped = (line: string): string =>
   line.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;");
-const form = reactive({
-  title: entry?.title ?? "",
-  text: plain(entry?.html ?? ""),
-  address: entry?.address ?? "",
-  steps: (entry?.steps ?? []).join("\n"),
-  notes: { ...(entry?.notes ?? {}) } as Record<string, string>,
-  published: entry?.published ?? true,
+const library = useLibrary(() => slug);
+/** The entry as it stands now, also when somebody else has changed it since this was opened. */
+const kept = computed(() => {
+  const now = library.data.value?.entries.find((one) => one.id === entry?.id) ?? entry;
+  const value = {
+    title: now?.title ?? "",
+    text: plain(now?.html ?? ""),
+    address: now?.address ?? "",
+    steps: (now?.steps ?? []).join("\n"),
+    notes: { ...(now?.notes ?? {}) } as Record<string, string>,
+    published: now?.published ?? true,
+  };
+  return { value, edition: now?.edition ?? 0 };
 });
+const { form, theirs, takeTheirs, save, mayClose } = useOwnForm(
+  () => kept.value,
+  () => library.refetch(),
+);
 const file = ref<File | null>(null);
 
 async function keep(): Promise<void> {
-  const paragraphs = form.text.split("\n").filter((line) => line.trim());
+  const typed = form.value;
+  if (!typed) return;
+  const paragraphs = typed.text.split("\n").filter((line) => line.trim());
   const wish = {
-    title: form.title,
+    ...typed,
     html: paragraphs.map((line) => `<p>${escaped(line)}</p>`).join(""),
-    address: form.address,
-    steps: form.steps.split("\n").filter((s) => s.trim()),
-    notes: form.notes,
-    published: form.published,
+    steps: typed.steps.split("\n").filter((s) => s.trim()),
   };
-  const kept = await (
-    entry ? writes.change.mutateAsync({ id: entry.id, ...wish }) : writes.make.mutateAsync({ shelf, ...wish })
+  const done = await save((edition) =>
+    entry
+      ? writes.change.mutateAsync({ id: entry.id, edition, ...wish })
+      : writes.make.mutateAsync({ shelf, ...wish }),
   ).catch(() => null);
-  if (!kept) return;
+  if (!done) return;
   if (file.value) {
     try {
-      await upload(`/api/courses/${slug}/library/${kept.id}/file`, file.value, wishKey(), () => undefined);
+      await upload(`/api/courses/${slug}/library/${done.id}/file`, file.value, wishKey(), () => undefined);
       await stale(touched.library(slug));
     } catch (error) {
       sayWrong(wrong(error));
@@ -68,12 +81,21 @@ async function keep(): Promise<void> {
   }
   emit("close");
 }
+const label = (name: keyof typeof kept.value.value): string =>
+  name === "title" ? t(`library.titleOf.${shelf}`) : t(`library.field.${name}`);
+const words = (_: string, value: unknown): string =>
+  typeof value === "string" ? value : typeof value === "boolean" ? t(value ? "app.yes" : "app.no") : "";
 const chosen = (event: Event) => (file.value = takeFiles(event, true)[0] ?? null);
 </script>
 
 <template>
-  <UiDialog :open="true" :title="entry?.title ?? t(`library.new.${shelf}`)" @close="emit('close')">
-    <form class="grid gap-3" @submit.prevent="keep">
+  <UiDialog
+    :open="true"
+    :title="entry?.title ?? t(`library.new.${shelf}`)"
+    :may-close="mayClose"
+    @close="emit('close')"
+  >
+    <form v-if="form" class="grid gap-3" @submit.prevent="keep">
       <UiField v-slot="{ field }" :label="t(`library.titleOf.${shelf}`)">
         <input :id="field" v-model="form.title" class="field" maxlength="200" required />
       </UiField>
@@ -92,6 +114,7 @@ const chosen = (event: Event) => (file.value = takeFiles(event, true)[0] ?? null
       <label v-if="['handouts', 'textbook', 'recordings'].includes(shelf)" class="text-[14px]">
         {{ t("settings.chooseFile") }} <input type="file" class="ml-2" @change="chosen" />
       </label>
+      <TheirChanges :theirs="theirs" :label="label" :words="words" @take="takeTheirs" />
       <UiCheck v-model="form.published" :label="t('settings.published')" />
       <div class="flex gap-2">
         <UiButton look="main" type="submit">{{ t("app.save") }}</UiButton>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
@@ -21,6 +22,7 @@ const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const writes = useRosterWrites(() => slug);
 const reason = ref("");
+const { mayClose } = useTyped(() => reason.value);
 
 async function mark(kind: "done" | "let_in", on: boolean): Promise<void> {
   const { item, person } = marking;
@@ -32,7 +34,12 @@ async function mark(kind: "done" | "let_in", on: boolean): Promise<void> {
 </script>
 
 <template>
-  <UiDialog :open="true" :title="`${marking.name}: ${marking.title}`" @close="emit('close')">
+  <UiDialog
+    :open="true"
+    :title="`${marking.name}: ${marking.title}`"
+    :may-close="mayClose"
+    @close="emit('close')"
+  >
     <form @submit.prevent="mark('done', !marking.byTeacher)">
       <p v-if="marking.done && !marking.byTeacher" class="mb-3">{{ t("roster.doneByRule") }}</p>
       <UiField v-slot="{ field }" :label="t('roster.reason')">

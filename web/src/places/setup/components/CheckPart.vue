@@ -3,8 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { useLayoutWrites } from "@/items/queries";
-import { say } from "@/ui/notice/notices";
+import { useDone } from "@/items/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useCheck, useSetupWrites } from "../queries";
@@ -14,7 +13,7 @@ const { t } = useI18n();
 const times = useTimes(() => schedule.zone);
 const { data: check } = useCheck(() => slug);
 const writes = useSetupWrites(() => slug);
-const { undo } = useLayoutWrites(() => slug);
+const done = useDone(() => slug);
 const busy = computed(() => writes.fix.isPending.value);
 const groups = computed(() =>
   (["wrong", "doubtful", "notice"] as const)
@@ -29,16 +28,10 @@ const fixable = computed(() =>
   (check.value?.findings ?? []).filter((f) => f.fix && !f.waived && f.severity !== "notice"),
 );
 
-async function takeBack(changes: number[]): Promise<void> {
-  for (const change of changes) await undo.mutateAsync(change);
-  say(t("app.undone"));
-}
-
 async function fix(keys: string[]): Promise<void> {
   const found = await writes.fix.mutateAsync(keys);
   const left = found.findings.filter((f) => keys.includes(f.key)).length;
-  const back = found.undo.length ? { label: t("app.undo"), run: () => void takeBack(found.undo) } : undefined;
-  say(left ? t("check.left", { n: left }, left) : t("check.fixed"), back);
+  done(left ? t("check.left", { n: left }, left) : t("check.fixed"), found.undo);
 }
 </script>
 

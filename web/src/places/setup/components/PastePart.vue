@@ -2,9 +2,9 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
-import { useLayoutWrites } from "@/items/queries";
-import { say } from "@/ui/notice/notices";
+import { useDone } from "@/items/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { previewPaste, useSetupWrites } from "../queries";
@@ -13,8 +13,9 @@ const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedul
 const { t } = useI18n();
 const wrong = useWrong();
 const writes = useSetupWrites(() => slug);
-const { undo } = useLayoutWrites(() => slug);
+const done = useDone(() => slug);
 const text = ref("");
+useUnsaved(() => text.value.trim() !== "");
 const order = ref(schedule.date_order);
 const shown = ref<Shapes["Paste"] | null>(null);
 const refused = ref("");
@@ -30,14 +31,10 @@ async function preview(): Promise<void> {
 }
 
 async function make(): Promise<void> {
-  const done = await writes.paste.mutateAsync({ text: text.value, order: order.value });
-  const change = done.change;
+  const made = await writes.paste.mutateAsync({ text: text.value, order: order.value });
   shown.value = null;
   text.value = "";
-  say(t("paste.made"), {
-    label: t("app.undo"),
-    run: () => change && void undo.mutateAsync(change).then(() => say(t("app.undone"))),
-  });
+  done(t("paste.made"), made.change);
 }
 const place = (p: Shapes["PasteProblem"]): string =>
   p.column ? t("paste.atCell", { line: p.line, column: p.column }) : t("paste.at", { line: p.line });

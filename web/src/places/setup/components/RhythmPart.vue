@@ -3,9 +3,9 @@ import { copyOf } from "@/api/copy";
 import { computed, reactive, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { useTyped } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
-import { useLayoutWrites } from "@/items/queries";
-import { say } from "@/ui/notice/notices";
+import { useDone } from "@/items/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { freshBeat, sectionsOf, type Beat } from "../model/rhythm";
@@ -18,7 +18,7 @@ const { t } = useI18n();
 const wrong = useWrong();
 const { data } = useRhythms(() => slug);
 const writes = useSetupWrites(() => slug);
-const { undo } = useLayoutWrites(() => slug);
+const done = useDone(() => slug);
 const shown = ref<Shapes["Stamping"] | null>(null);
 const refused = ref("");
 const form = reactive({
@@ -32,8 +32,11 @@ const form = reactive({
   beats: [freshBeat("page", "Reading {n}"), freshBeat("assignment", "Homework {n}")] as Beat[],
 });
 
+const { saved } = useTyped(() => form);
+
 const wish = (): Shapes["RhythmIn"] => ({
   id: form.id,
+  edition: data.value?.rhythms.find((one) => one.id === form.id)?.edition ?? 0,
   name: form.name.trim() || t("setup.rhythm"),
   unit: form.unit,
   beats: form.beats,
@@ -48,6 +51,11 @@ const count = computed(() => (shown.value ? shown.value.new + shown.value.change
 
 function take(one: Shapes["RhythmIn"] | null): void {
   shown.value = null;
+  show(one);
+  saved();
+}
+
+function show(one: Shapes["RhythmIn"] | null): void {
   if (!one) {
     Object.assign(form, {
       id: null,
@@ -80,15 +88,12 @@ async function preview(): Promise<void> {
 }
 
 async function stamp(): Promise<void> {
-  const done = await writes.stamp.mutateAsync(wish()).catch(() => null);
-  if (!done) return;
-  form.id = done.rhythm;
+  const made = await writes.stamp.mutateAsync(wish()).catch(() => null);
+  if (!made) return;
+  form.id = made.rhythm;
   shown.value = null;
-  const change = done.change;
-  say(t("rhythm.stamped", { new: done.new, changed: done.changed }), {
-    label: t("app.undo"),
-    run: () => change && void undo.mutateAsync(change).then(() => say(t("app.undone"))),
-  });
+  saved();
+  done(t("rhythm.stamped", { new: made.new, changed: made.changed }), made.change);
 }
 </script>
 

@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { classPath, setupPath } from "@/frame/addresses";
 import { classWords } from "@/frame/classes";
+import { useOwnForm } from "@/frame/own-form";
+import TheirChanges from "@/frame/TheirChanges.vue";
 import { useSaid } from "@/items/said";
 import DayBars from "@/frame/DayBars.vue";
 import { effortWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { formOf, type Form } from "../model/schedule";
-import { useCheck, useSetupWrites } from "../queries";
+import { useCheck, useSchedule, useSetupWrites } from "../queries";
 import CopyCourse from "./CopyCourse.vue";
 import ScheduleFields from "./ScheduleFields.vue";
 
@@ -21,7 +23,11 @@ const times = useTimes(() => schedule.zone);
 const writes = useSetupWrites(() => slug);
 const said = useSaid(() => slug);
 const { data: check } = useCheck(() => slug);
-const form = ref<Form>(formOf(schedule));
+const { refetch } = useSchedule(() => slug);
+const { form, theirs, takeTheirs, save } = useOwnForm<Form>(
+  () => ({ value: formOf(schedule), edition: schedule.edition }),
+  () => refetch(),
+);
 const asking = ref(false);
 const gaps = computed(() => schedule.classes.filter((c) => c.moved_by_clock));
 const most = computed(() => Math.max(schedule.usual_minutes, ...schedule.weeks.map((w) => w.minutes), 1));
@@ -33,15 +39,17 @@ const daysOf = (week: Shapes["MapWeek"]): string =>
     .map((d) => `${times.value.lane(d.day)}: ${effortWords(d.minutes, t)}`)
     .join(", ");
 
-watch(
-  () => schedule,
-  (found) => (form.value = formOf(found)),
-);
-
-async function save(): Promise<void> {
-  const change = await writes.schedule.mutateAsync(form.value).catch(() => null);
+async function keep(): Promise<void> {
+  const typed = form.value;
+  if (!typed) return;
+  const change = await save((edition) => writes.schedule.mutateAsync({ edition, ...typed })).catch(
+    () => null,
+  );
   if (change) said(t("setup.saved"), change);
 }
+const label = (name: keyof Form): string => t(`setup.field.${name}`);
+const words = (_: keyof Form, value: unknown): string =>
+  typeof value === "object" ? t("theirs.changed") : String(value);
 
 function open(): void {
   if (check.value?.open && !asking.value) asking.value = true;
@@ -70,8 +78,9 @@ function open(): void {
         <UiButton class="ml-auto" @click="open">{{ t("setup.open") }}</UiButton>
       </template>
     </div>
-    <form class="grid gap-5" @submit.prevent="save">
-      <ScheduleFields v-model="form" :sections="schedule.sections" />
+    <form class="grid gap-5" @submit.prevent="keep">
+      <ScheduleFields v-if="form" v-model="form" :sections="schedule.sections" />
+      <TheirChanges :theirs="theirs" :label="label" :words="words" @take="takeTheirs" />
       <div>
         <UiButton look="main" type="submit">{{ t("setup.save") }}</UiButton>
       </div>

@@ -14,6 +14,7 @@ const PARTS = {
   paste: defineAsyncComponent(() => import("../components/PastePart.vue")),
   move: defineAsyncComponent(() => import("../components/MovePart.vue")),
   check: defineAsyncComponent(() => import("../components/CheckPart.vue")),
+  history: defineAsyncComponent(() => import("../components/HistoryPart.vue")),
   allowances: defineAsyncComponent(() => import("../components/AllowancePart.vue")),
 };
 type Part = keyof typeof PARTS;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { useBudget } from "../queries";
@@ -10,6 +11,7 @@ const emit = defineEmits<{ close: [] }>();
 const { t, locale } = useI18n();
 const budget = useBudget();
 const own = ref([...minutes]);
+const { mayClose } = useTyped(() => own.value);
 const MONDAY = Date.UTC(2024, 0, 1);
 const names = computed(() => {
   const format = new Intl.DateTimeFormat(locale.value, { weekday: "long", timeZone: "UTC" });
@@ -23,7 +25,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <UiDialog :open="true" :title="t('today.budget')" @close="emit('close')">
+  <UiDialog :open="true" :title="t('today.budget')" :may-close="mayClose" @close="emit('close')">
     <p class="mb-3 text-[15px]">{{ t("today.budgetHint") }}</p>
     <form class="grid gap-2" @submit.prevent="keep">
       <label v-for="(name, n) in names" :key="name" class="flex items-center gap-3">

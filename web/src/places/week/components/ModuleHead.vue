@@ -2,11 +2,15 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { useUnsaved } from "@/frame/unsaved";
+import { changedMeanwhile } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { useLayoutWrites } from "@/items/queries";
 import { useSaid } from "@/items/said";
+import { useRemoving } from "@/items/removing";
+import RemovalDialog from "@/items/components/RemovalDialog.vue";
 import ConditionsDialog from "@/items/components/ConditionsDialog.vue";
 import TitleField from "./TitleField.vue";
 
@@ -20,7 +24,13 @@ const writes = useLayoutWrites(() => slug);
 const said = useSaid(() => slug);
 const naming = ref<"module" | "part" | "">("");
 const waiting = ref(false);
+const { asking, remove } = useRemoving();
 const objectives = ref<string | null>(null);
+let seenObjectives = 0;
+const theirs = ref(false);
+const mayClose = useUnsaved(
+  () => objectives.value !== null && objectives.value !== module.objectives.join("\n"),
+);
 const choices = computed(() => [
   { key: "rename", label: t("layout.rename") },
   { key: "objectives", label: t("layout.objectives") },
@@ -31,8 +41,13 @@ const choices = computed(() => [
   { key: "remove", label: t("layout.remove") },
 ]);
 
-async function change(wish: Partial<Shapes["ModuleChange"]>): Promise<void> {
+async function change(wish: Partial<Shapes["ModuleChange"]> & { edition?: number }): Promise<void> {
   said(null, await writes.changeModule.mutateAsync({ id: module.id, ...wish }));
+}
+
+async function removeModule(): Promise<void> {
+  const gone = await remove((knowing) => writes.removeModule.mutateAsync({ id: module.id, knowing }));
+  if (gone) said(t("layout.removed", { title: module.title }), gone);
 }
 
 async function addPart(title: string): Promise<void> {
@@ -40,18 +55,25 @@ async function addPart(title: string): Promise<void> {
 }
 
 async function setObjectives(): Promise<void> {
-  await change({ objectives: (objectives.value ?? "").split("\n") });
-  objectives.value = null;
+  try {
+    await change({ objectives: (objectives.value ?? "").split("\n"), edition: seenObjectives });
+    objectives.value = null;
+  } catch (error) {
+    // Said already; what the other wrote is below the field, and the next save is over that.
+    if (changedMeanwhile(error)) seenObjectives = Number(error.also.edition);
+    theirs.value = changedMeanwhile(error);
+  }
 }
 
 async function choose(key: string): Promise<void> {
   if (key === "rename") naming.value = "module";
   else if (key === "part") naming.value = "part";
-  else if (key === "objectives") objectives.value = module.objectives.join("\n");
-  else if (key === "conditions") waiting.value = true;
+  else if (key === "objectives") {
+    [objectives.value, seenObjectives, theirs.value] = [module.objectives.join("\n"), module.edition, false];
+  } else if (key === "conditions") waiting.value = true;
   else if (key === "order") await change({ in_order: !module.in_order });
   else if (key === "publish") await change({ published: !module.published, with_items: true });
-  else said(t("layout.removed", { title: module.title }), await writes.removeModule.mutateAsync(module.id));
+  else await removeModule();
 }
 </script>
 
@@ -62,7 +84,8 @@ async function choose(key: string): Promise<void> {
       class="max-w-md"
       :value="module.title"
       :label="t('layout.module')"
-      :save="(title) => change({ title })"
+      :edition="module.edition"
+      :save="(title, edition) => change({ title, edition })"
       @stop="naming = ''"
     />
     <span v-else class="font-head text-[14px] font-bold">{{ module.title }}</span>
@@ -90,12 +113,22 @@ async function choose(key: string): Promise<void> {
     :title="module.title"
     @close="waiting = false"
   />
-  <UiDialog :open="objectives !== null" :title="t('layout.objectives')" @close="objectives = null">
+  <RemovalDialog v-if="asking" :ask="asking" />
+  <UiDialog
+    :open="objectives !== null"
+    :title="t('layout.objectives')"
+    :may-close="mayClose"
+    @close="objectives = null"
+  >
     <form @submit.prevent="setObjectives">
       <label class="mb-1 block text-[14px] text-soft" :for="`objectives-${module.id}`">{{
         t("layout.objectivesHint")
       }}</label>
       <textarea :id="`objectives-${module.id}`" v-model="objectives" class="field mb-4" rows="6" />
+      <div v-if="theirs" role="alert" class="mb-3 text-[14px] text-late">
+        {{ t("theirs.text") }}
+        <p v-for="one in module.objectives" :key="one">{{ one }}</p>
+      </div>
       <UiButton look="main" type="submit">{{ t("app.save") }}</UiButton>
       <UiButton look="text" @click="objectives = null">{{ t("app.cancel") }}</UiButton>
     </form>

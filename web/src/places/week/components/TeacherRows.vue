@@ -12,6 +12,8 @@ import { useSaid } from "@/items/said";
 import { useLayoutWrites } from "@/items/queries";
 import BarEnds from "./BarEnds.vue";
 import ConditionsDialog from "@/items/components/ConditionsDialog.vue";
+import { useRemoving } from "@/items/removing";
+import RemovalDialog from "@/items/components/RemovalDialog.vue";
 import ItemSettings from "@/items/components/ItemSettings.vue";
 import ModuleHead from "./ModuleHead.vue";
 import MoveDialog from "./MoveDialog.vue";
@@ -34,6 +36,7 @@ const naming = ref<{ kind: "item" | "part"; id: number } | null>(null);
 const settingsOf = ref<number | null>(null);
 const waiting = ref<{ kind: "item" | "part"; id: number; title: string } | null>(null);
 const moving = ref<{ id: number; title: string; module: number } | null>(null);
+const { asking, remove } = useRemoving();
 const root = useTemplateRef<HTMLElement>("root");
 let sortables: Sortable[] = [];
 
@@ -92,16 +95,22 @@ async function moveEnd(row: Shapes["Row"], end: "opens" | "due", days: number): 
   const moments = { ...row.rules, [end]: wallAfter(iso, sheet.zone, days) } as Shapes["RulesIn"];
   if (end === "due" && row.closes && days > 0 && Date.parse(iso) + days * 86_400_000 > Date.parse(row.closes))
     moments.closes = wallAfter(row.closes, sheet.zone, days);
-  const change = await writes.setMoments.mutateAsync({ id: row.id, moments }).catch(() => null);
+  const wish = { id: row.id, edition: row.edition, moments };
+  const change = await writes.setMoments.mutateAsync(wish).catch(() => null);
   if (change) said(null, change);
 }
 
-async function rename(id: number, title: string): Promise<void> {
-  said(null, await writes.changeItem.mutateAsync({ id, title }));
+async function rename(id: number, title: string, edition: number): Promise<void> {
+  said(null, await writes.changeItem.mutateAsync({ id, title, edition }));
 }
 
-async function renamePart(id: number, title: string): Promise<void> {
-  said(null, await writes.renamePart.mutateAsync({ id, title }));
+async function renamePart(id: number, title: string, edition: number): Promise<void> {
+  said(null, await writes.renamePart.mutateAsync({ id, title, edition }));
+}
+
+async function removeRow(row: Shapes["Row"]): Promise<void> {
+  const change = await remove((knowing) => writes.removeItem.mutateAsync({ id: row.id, knowing }));
+  if (change) said(t("layout.removed", { title: row.title }), change);
 }
 
 async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
@@ -117,7 +126,7 @@ async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
   else if (key === "publish")
     said(null, await writes.changeItem.mutateAsync({ id: row.id, published: !row.published }));
   else if (key === "up" || key === "down") step(row, key === "up" ? -1 : 1);
-  else said(t("layout.removed", { title: row.title }), await writes.removeItem.mutateAsync(row.id));
+  else await removeRow(row);
 }
 
 async function choosePart(id: number, title: string, key: string): Promise<void> {
@@ -154,7 +163,8 @@ const partChoices = computed(() => [
           class="max-w-md"
           :value="group.title"
           :label="t('layout.part')"
-          :save="(title) => renamePart(group.id!, title)"
+          :edition="group.edition"
+          :save="(title, edition) => renamePart(group.id!, title, edition)"
           @stop="naming = null"
         />
         <h2 v-else class="font-head text-[13px] font-semibold text-soft">{{ group.title }}</h2>
@@ -198,7 +208,8 @@ const partChoices = computed(() => [
               v-if="isNaming('item', row.id)"
               :value="row.title"
               :label="t('layout.title')"
-              :save="(title) => rename(row.id, title)"
+              :edition="row.edition"
+              :save="(title, edition) => rename(row.id, title, edition)"
               @stop="naming = null"
             />
             <RouterLink
@@ -237,6 +248,7 @@ const partChoices = computed(() => [
         @made="(id) => (settingsOf = id)"
       />
     </template>
+    <RemovalDialog v-if="asking" :ask="asking" />
     <ConditionsDialog v-if="waiting" v-bind="waiting" :slug="slug" @close="waiting = null" />
     <MoveDialog v-if="moving" :item="moving" :slug="slug" :dated="sheet.dated" @close="moving = null" />
     <ItemSettings v-if="settingsOf" :slug="slug" :id="settingsOf" @close="settingsOf = null" />

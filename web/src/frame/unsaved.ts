@@ -1,0 +1,47 @@
+import { onScopeDispose, shallowRef } from "vue";
+
+/** Forms in which something is typed that is not saved yet; whoever would leave them is asked first. */
+type Unsaved = () => boolean;
+const forms = new Set<Unsaved>();
+
+/** Who waits for the answer to 'leave without saving?'; null while nobody is asked. */
+export const asked = shallowRef<((leave: boolean) => void) | null>(null);
+
+const ask = (): Promise<boolean> =>
+  new Promise((answer) => {
+    asked.value = (leave) => {
+      asked.value = null;
+      answer(leave);
+    };
+  });
+
+export const somethingUnsaved = (): boolean => [...forms].some((unsaved) => unsaved());
+
+/** True at once when nothing is unsaved; else what the person answers. */
+export async function mayLeave(): Promise<boolean> {
+  if (!somethingUnsaved()) return true;
+  const leave = await ask();
+  if (leave) forms.clear();
+  return leave;
+}
+
+/** Watch over one form; returns what to ask before that form alone is closed. */
+export function useUnsaved(unsaved: Unsaved): () => Promise<boolean> {
+  forms.add(unsaved);
+  onScopeDispose(() => forms.delete(unsaved));
+  return async () => !unsaved() || ask();
+}
+
+/** The browser's own question, for what no script can hold up: a tab closed, a page loaded anew. */
+export function holdTab(): void {
+  addEventListener("beforeunload", (event) => {
+    if (somethingUnsaved()) event.preventDefault();
+  });
+}
+
+/** As `useUnsaved`, for a form that differs from how it first stood. */
+export function useTyped(form: () => unknown): { mayClose: () => Promise<boolean>; saved: () => void } {
+  const state = (): string => JSON.stringify(form());
+  let first = state();
+  return { mayClose: useUnsaved(() => state() !== first), saved: () => (first = state()) };
+}
