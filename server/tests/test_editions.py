@@ -14,6 +14,12 @@ from tests.base import INSTRUCTOR, Caller, DemoCase
 
 COURSE = "/courses/srv-110"
 SET_7A = "Set 7A: latitudes and departures"
+KEPT_OF_SCHEDULE = (
+    *("name", "first_day", "last_day", "first_week_number", "week_start", "zone", "default_due_time", "credits"),
+    *("breaks", "patterns", "turnaround_days", "answer_days", "date_order"),
+)
+Things = dict[str, tuple[Callable[[], int], str, str, Callable[[str], Any]]]
+"""What can be changed: its edition as it is read, and a write with a text of one's own."""
 RHYTHM = {
     "name": "Weekly",
     "beats": [{"key": "a", "kind": "page", "title": "Notes {n}"}],
@@ -44,19 +50,11 @@ class Editions(DemoCase):
     def entry(self) -> Any:
         return next(e for e in self.first.get(f"{COURSE}/library").json()["entries"] if e["shelf"] == "people")
 
-    def things(self) -> dict[str, tuple[Callable[[], int], str, str, Callable[[str], Any]]]:
-        """What can be changed: its edition as it is read, and a write with a text of one's own."""
+    def on_the_path(self) -> Things:
         item = self.item(SET_7A).pk
         module = Module.objects.get(course=self.course, week=7).pk
         part = Part.objects.filter(module_id=module).first()
         assert part is not None
-        group = self.first.send("POST", f"{COURSE}/groups", {"name": "Crew", "members": []}).json()["id"]
-        self.first.send("POST", f"{COURSE}/rhythms", RHYTHM)
-        rhythm, entry = self.rhythm(), self.entry()
-        schedule = self.first.get(f"{COURSE}/schedule").json()
-        kept = {name: schedule[name] for name in ("name", "first_day", "last_day", "first_week_number", "week_start")}
-        kept |= {name: schedule[name] for name in ("zone", "default_due_time", "credits", "breaks", "patterns")}
-        kept |= {name: schedule[name] for name in ("turnaround_days", "answer_days", "date_order")}
         item_page, choices = f"{COURSE}/items/{item}", f"{COURSE}/conditions/item/{item}"
         return {
             "item": (
@@ -89,6 +87,15 @@ class Editions(DemoCase):
                 f"{COURSE}/conditions",
                 lambda text: {"kind": "item", "id": item, "of": [{"on": "hand", "opened": "x" in text}]},
             ),
+        }
+
+    def beside_it(self) -> Things:
+        group = self.first.send("POST", f"{COURSE}/groups", {"name": "Crew", "members": []}).json()["id"]
+        self.first.send("POST", f"{COURSE}/rhythms", RHYTHM)
+        rhythm, entry = self.rhythm(), self.entry()
+        schedule = self.first.get(f"{COURSE}/schedule").json()
+        kept = {name: schedule[name] for name in KEPT_OF_SCHEDULE}
+        return {
             "schedule": (
                 lambda: self.first.get(f"{COURSE}/schedule").json()["edition"],
                 "PUT",
@@ -118,7 +125,7 @@ class Editions(DemoCase):
         }
 
     def test_a_save_over_anothers_change_is_refused_with_who_it_was_and_then_kept(self) -> None:
-        for thing, (edition, method, path, body) in self.things().items():
+        for thing, (edition, method, path, body) in (self.on_the_path() | self.beside_it()).items():
             with self.subTest(thing):
                 seen = edition()
                 told = self.sent(self.second, method, path, body("Theirs x"), seen)

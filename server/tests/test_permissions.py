@@ -146,6 +146,7 @@ TABLE: dict[str, set[str]] = {
     f"post {COURSE}/rhythms/preview": INSTRUCTORS,
     f"post {COURSE}/paste": INSTRUCTORS,
     f"post {COURSE}/paste/preview": INSTRUCTORS,
+    f"post {COURSE}/paste/file": INSTRUCTORS,
 }
 
 SCHEDULE = {
@@ -214,7 +215,9 @@ BODIES |= {
     f"post {COURSE}/copy": {"title": "Copy", "code": "C 1"},
     f"post {COURSE}/rhythms": RHYTHM,
     f"post {COURSE}/rhythms/preview": RHYTHM,
-    f"post {COURSE}/paste": TABLE_TEXT,
+    f"post {COURSE}/paste": {
+        "rows": [{"line": 2, "week": 1, "topics": ["Notes"], "items": [{"kind": "page", "title": "N"}]}]
+    },
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
 UPLOADS = {
@@ -224,6 +227,7 @@ UPLOADS = {
     f"post {ITEM}/file",
     f"post {ITEM}/images",
     f"post {ITEM}/hand-in/files",
+    f"post {COURSE}/paste/file",
 }
 
 

@@ -6,169 +6,269 @@ import csv
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from datetime import date
+from datetime import date, time
 from io import StringIO
+from typing import Literal
 
 from unvo_core.problems import Problem
 from unvo_core.schedule.calendar import Calendar
-from unvo_core.terms.written_dates import Order, order_of, read_date
+from unvo_core.terms.table_columns import TIMES, WEEK, Columns, Grid, Read, columns_of, weekday_of
+from unvo_core.terms.table_dates import Dated, Evidence, dates_in, evidence_of, read_cell
+from unvo_core.terms.table_entries import NO_CLASS, due_of, entries_of, is_nothing, with_header
+from unvo_core.terms.written_dates import Order
 
 MOST_ROWS = 500
-HEADERS = {
-    "week": ("week", "wk", "no", "number"),
-    "date": ("date", "day", "when", "class date", "dates"),
-    "topic": ("topic", "topics", "subject", "theme", "title", "content", "module", "unit"),
-    "reading": ("reading", "readings", "read", "text", "chapter", "chapters", "pages", "prepare", "preparation"),
-    "due": ("due", "homework", "assignment", "assignments", "hand in", "work", "work due", "quiz", "tasks"),
-}
+LONGEST_CELL = 1000
+LeftOut = Literal["", "no_class", "heading", "header", "nothing", "unplaced"]
 
 
 @dataclass(frozen=True, slots=True)
 class TableItem:
-    """An item that a cell becomes. `kind` 'page' for reading, 'assignment' for what is due."""
+    """An item that a cell becomes. `kind` 'page' for reading, 'assignment' for what is due; `at`: a due time that
+    the cell says itself."""
 
     kind: str
     title: str
     day: date | None
+    at: time | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TableRow:
-    """One row: the week it falls in and what it becomes. `line` counts from 1, the header included."""
+    """One row: the week it falls in and what it becomes. `line` counts from 1, the header included; `cells` as they
+    were pasted. `left_out`: why it becomes nothing."""
 
     line: int
-    week: int | None
-    day: date | None
-    topic: str
-    items: tuple[TableItem, ...]
+    cells: tuple[str, ...]
+    week: int | None = None
+    day: date | None = None
+    topics: tuple[str, ...] = ()
+    items: tuple[TableItem, ...] = ()
     carried: bool = False
+    left_out: LeftOut = ""
 
 
 @dataclass(frozen=True, slots=True)
 class ScheduleTable:
-    """`columns`: what each column is read as, '' for those left out, which `problems` name."""
+    """`columns`: what each column is read as, '' for those left out, which `problems` name. `evidence`: in which
+    order figures were read, and why."""
 
-    columns: tuple[str, ...]
+    columns: tuple[Read, ...]
+    names: tuple[str, ...]
     rows: tuple[TableRow, ...]
-    order: Order
+    evidence: Evidence
     problems: tuple[Problem, ...] = field(default=())
 
 
 def cells_of(text: str) -> list[list[str]]:
-    """Rows of cells from tab, comma or semicolon separated text; quoted cells may hold line breaks."""
+    """Rows of cells from text that is separated by tabs, bars, semicolons or commas; quoted cells may hold breaks."""
     sample = text.lstrip("\ufeff\n\r")
-    first = sample.splitlines()[0] if sample.strip() else ""
-    mark = max(("\t", ";", ","), key=first.count)
-    rows = [[cell.strip() for cell in row] for row in csv.reader(StringIO(sample, newline=""), delimiter=mark)]
-    return [row for row in rows if any(row)]
+    lines = [line for line in sample.splitlines() if line.strip()]
+    if lines and sum(line.count("|") > 1 for line in lines) > len(lines) / 2:
+        return _of_bars(lines)
+    mark = max(("\t", ";", ","), key=lambda m: sum(m in line for line in lines))
+    try:
+        read = list(csv.reader(StringIO(sample, newline=""), delimiter=mark))
+    except csv.Error:
+        # A quote that is never closed, or a cell beyond all measure: then each line is a row.
+        read = [line.split(mark) for line in lines]
+    return [[re.sub(r"[ \t\xa0]+", " ", cell).strip() for cell in row] for row in read]
 
 
-def read_table(text: str, calendar: Calendar, fallback: Order = "month_first") -> ScheduleTable:
+def _of_bars(lines: Sequence[str]) -> list[list[str]]:
+    """A table drawn with bars, as in Markdown; lines that only draw are none."""
+    kept = [line for line in lines if not re.fullmatch(r"[\s|:+=-]+", line)]
+    return [[cell.strip() for cell in re.sub(r"^\s*\||\|\s*$", "", line).split("|")] for line in kept]
+
+
+def read_table(
+    grid: Grid, calendar: Calendar, setup: Order = "month_first", chosen: Order | None = None
+) -> ScheduleTable:
     """Read a table against the term. Nothing is guessed in silence: what can't be read is a problem.
 
-    A cell left empty under a week or date, as merged cells leave it, carries the one above on.
+    A cell left empty under a week or date, as merged cells leave it, carries the one above on. `setup`: the order of
+    figures where the table itself says nothing; `chosen`: the one that a person wants whatever it says.
     """
-    rows = cells_of(text)
-    if len(rows) < 2:
-        return ScheduleTable((), (), fallback, (Problem("table.empty"),))
-    if len(rows) > MOST_ROWS + 1:
-        return ScheduleTable((), (), fallback, (Problem("table.long", params={"most": MOST_ROWS}),))
-    columns = _columns(rows[0])
-    if not {"week", "date"} & set(columns):
-        return ScheduleTable(columns, (), fallback, (Problem("table.no_time", "1"),))
-    if not {"topic", "reading", "due"} & set(columns):
-        return ScheduleTable(columns, (), fallback, (Problem("table.no_content", "1"),))
-    problems = [
-        Problem("table.column", f"1.{n + 1}", {"column": rows[0][n] or str(n + 1)})
-        for n, name in enumerate(columns)
-        if not name and any(n < len(row) and row[n] for row in rows)
+    none = Evidence(setup, "none")
+    filled = [n for n, row in enumerate(grid) if any(row)]
+    if len(filled) < 2:
+        return ScheduleTable((), (), (), none, (Problem("table.empty"),))
+    if len(filled) > MOST_ROWS + 1:
+        return ScheduleTable((), (), (), none, (Problem("table.long", params={"most": MOST_ROWS}),))
+    rows = [[cell.strip()[:LONGEST_CELL] for cell in grid[n]] for n in filled]
+    columns = columns_of(rows)
+    if not columns.has("week", "date", "class"):
+        return ScheduleTable(columns.reads, columns.names, (), none, (Problem("table.no_time", "1"),))
+    if not columns.has("topic", "reading", "due"):
+        return ScheduleTable(columns.reads, columns.names, (), none, (Problem("table.no_content", "1"),))
+    rows = [_fitted(row, len(columns.reads)) for row in rows]
+    body = rows[columns.first :]
+    evidence = evidence_of(_dated(body, columns), calendar, setup, chosen)
+    reader = _Reader(columns, calendar, evidence, _strangers(columns, body))
+    read = [reader.row(filled[n] + 1, row) for n, row in enumerate(rows) if n >= columns.first]
+    return ScheduleTable(columns.reads, columns.names, tuple(read), evidence, tuple(reader.problems))
+
+
+def _fitted(row: list[str], width: int) -> list[str]:
+    """What runs over the last column belongs to it: a comma in a cell that nobody put into quotes."""
+    return row if len(row) <= width else [*row[: width - 1], ", ".join(c for c in row[width - 1 :] if c)]
+
+
+def _strangers(columns: Columns, body: Grid) -> list[Problem]:
+    """Columns that hold something and are read as nothing."""
+    line = 1 if columns.header is None else columns.header + 1
+    return [
+        Problem("table.column", f"{line}.{n + 1}", {"column": columns.names[n] or str(n + 1)})
+        for n, read in enumerate(columns.reads)
+        if not read and any(n < len(row) and row[n] for row in body)
     ]
-    dated = columns.index("date") if "date" in columns else None
-    order = order_of([r[dated] for r in rows[1:] if dated is not None and dated < len(r)], fallback)
-    reader = _Reader(columns, calendar, order, problems)
-    read = [reader.row(n, cells) for n, cells in enumerate(rows[1:], start=2)]
-    return ScheduleTable(columns, tuple(r for r in read if r is not None), order, tuple(problems))
 
 
-def _columns(header: Sequence[str]) -> tuple[str, ...]:
-    found: list[str] = []
-    for cell in header:
-        plain = re.sub(r"[^a-z ]", "", cell.lower()).strip()
-        name = next((k for k, words in HEADERS.items() if plain in words), "")
-        found.append("" if name in found else name)
-    return tuple(found)
+def _dated(body: Grid, columns: Columns) -> list[Dated]:
+    if "date" not in columns.reads:
+        return [Dated(c, None) for row in body for n, c in enumerate(row) if columns.reads[n : n + 1] == ("week",)]
+    at = columns.reads.index("date")
+    beside = columns.reads.index("weekday") if "weekday" in columns.reads else None
+    return [
+        Dated(row[at], weekday_of(row[beside]) if beside is not None and beside < len(row) else None)
+        for row in body
+        if at < len(row) and row[at]
+    ]
 
 
 class _Reader:
     """Reads row by row, carrying week and date on."""
 
-    def __init__(self, columns: Sequence[str], calendar: Calendar, order: Order, problems: list[Problem]) -> None:
-        self.columns, self.calendar, self.order, self.problems = columns, calendar, order, problems
+    def __init__(self, columns: Columns, calendar: Calendar, evidence: Evidence, problems: list[Problem]) -> None:
+        self.columns, self.calendar, self.evidence, self.problems = columns, calendar, evidence, problems
         self.week: int | None = None
         self.day: date | None = None
-        self.topic = ""
+        self.exact = False
+        """The row's date is one day, and not a range."""
 
-    def row(self, line: int, cells: Sequence[str]) -> TableRow | None:
-        named = {name: cells[n] for n, name in enumerate(self.columns) if name and n < len(cells) and cells[n]}
-        carried = not (named.keys() & {"week", "date"})
-        if not carried and not self._time(line, named):
-            return None
+    def row(self, line: int, cells: Sequence[str]) -> TableRow:
+        base = TableRow(line=line, cells=tuple(cells))
+        named = self._named(cells)
+        if why := self._no_row(cells, named):
+            return _left(base, why)
+        carried = not any(read in TIMES - {"weekday"} for read, _, _ in named)
+        no_class = any(NO_CLASS.search(cell) for read, _, cell in named if read not in TIMES)
+        if not carried and not self._time(line, named, quiet=no_class):
+            return _left(base, "no_class" if no_class else "unplaced")
         if self.week is None:
-            self.problems.append(Problem("table.no_week", str(line)))
-            return None
-        items = [TableItem("page", t, self.day) for t in _entries(named.get("reading", ""))]
-        items += [self._due(line, t) for t in _entries(named.get("due", ""))]
+            self._say("table.no_week", str(line))
+            return _left(base, "unplaced")
+        items = self._items(named)
+        topics = [t for read, _, cell in named if read == "topic" for t in entries_of(cell) if not NO_CLASS.search(t)]
+        if not topics and not items:
+            return _left(base, "no_class" if no_class else "nothing")
         return TableRow(
-            line=line, week=self.week, day=self.day, topic=named.get("topic", ""), items=tuple(items), carried=carried
+            line=line,
+            cells=base.cells,
+            week=self.week,
+            day=self.day,
+            topics=tuple(topics),
+            items=tuple(items),
+            carried=carried,
         )
 
-    def _time(self, line: int, named: dict[str, str]) -> bool:
-        """Set week and day from the row; False when neither can be read."""
-        fine = False
-        if "week" in named:
-            fine = self._read_week(line, named["week"])
-        if "date" in named:
-            fine = self._read_day(line, named["date"]) or fine
-        return fine
+    def _named(self, cells: Sequence[str]) -> list[tuple[Read, int, str]]:
+        reads = self.columns.reads
+        return [(reads[n], n, c) for n, c in enumerate(cells) if n < len(reads) and reads[n] and not is_nothing(c)]
 
-    def _read_week(self, line: int, cell: str) -> bool:
-        match = re.fullmatch(r"(?:week|wk)?\.?\s*(\d{1,2})", cell, re.IGNORECASE)
+    def _no_row(self, cells: Sequence[str], named: list[tuple[Read, int, str]]) -> LeftOut:
+        """The header again, or a line that stands above the rows that follow."""
+        if tuple(c.casefold() for c in cells if c) == tuple(c.casefold() for c in self.columns.names if c):
+            return "header"
+        filled = {c for c in cells if c}
+        if len(filled) == 1 and named and named[0][0] in TIMES and not self._readable(named[0]):
+            return "heading"
+        return "" if named else "nothing"
+
+    def _readable(self, named: tuple[Read, int, str]) -> bool:
+        return (
+            bool(WEEK.match(named[2]))
+            or read_cell(Dated(named[2], None), self.evidence, self.calendar, self._around()) is not None
+        )
+
+    def _items(self, named: list[tuple[Read, int, str]]) -> list[TableItem]:
+        items = []
+        for read, column, cell in named:
+            header = self.columns.names[column]
+            if read == "reading":
+                items += [TableItem("page", with_header(t, header), self.day) for t in entries_of(cell)]
+            elif read == "due":
+                items += [
+                    self._due(with_header(t, header)) for t in entries_of(cell, work=True) if not NO_CLASS.search(t)
+                ]
+        return items
+
+    def _due(self, text: str) -> TableItem:
+        due = due_of(text, self.evidence, self.calendar, self._around(), self.week)
+        return TableItem("assignment", due.title, due.day or (self.day if self.exact else None), due.at)
+
+    def _time(self, line: int, named: list[tuple[Read, int, str]], quiet: bool) -> bool:
+        """Set week and day from the row; False when neither can be read. `quiet`: nothing is made of the row."""
+        by = {read: (column, cell) for read, column, cell in named if read in TIMES}
+        said = self._read_week(line, *by["week"]) if "week" in by else None
+        if "class" in by and "date" not in by:
+            self._read_class(line, *by["class"])
+        if "date" not in by:
+            return self.week is not None and (said is not None or "class" in by)
+        beside = weekday_of(by["weekday"][1]) if "weekday" in by else None
+        found = self._read_day(line, *by["date"], beside, quiet)
+        if found and said is not None and said != self.week:
+            self._say("table.week_contradicts", f"{line}.{by['week'][0] + 1}", week=said, day=self.day)
+        return found
+
+    def _read_week(self, line: int, column: int, cell: str) -> int | None:
+        match = WEEK.match(re.sub(r"[(:,].*$", "", cell).strip() or cell)
         if match and int(match[1]) in self.calendar.week_by_number:
-            self.week, self.day = int(match[1]), None
-            return True
-        day = read_date(cell, self._around(), self.order)
-        week = self.calendar.week_of(day) if day else None
+            self.week, self.day, self.exact = int(match[1]), None, False
+            return self.week
+        written = dates_in(cell, self._around(), self.evidence)
+        week = self.calendar.week_of(written[0].day) if written else None
         if week is not None and week.number is not None:
-            self.week, self.day = week.number, None
-            return True
-        code = "table.week_unknown" if match else "table.week_unreadable"
-        self.problems.append(Problem(code, f"{line}.{self.columns.index('week') + 1}", {"cell": cell}))
-        return False
+            self.week, self.day, self.exact = week.number, None, False
+            return self.week
+        self._say("table.week_unknown" if match else "table.week_unreadable", f"{line}.{column + 1}", cell=cell)
+        self.week = None
+        return None
 
-    def _read_day(self, line: int, cell: str) -> bool:
-        first = re.split(r"\s*(?:–|—|\bto\b|-(?=\s*[A-Za-z\d]+\s*[A-Za-z]))\s*", cell)[0]
-        day = read_date(first, self._around(), self.order) or read_date(cell, self._around(), self.order)
-        path = f"{line}.{self.columns.index('date') + 1}"
+    def _read_class(self, line: int, column: int, cell: str) -> None:
+        number = int(cell.strip("#. ")) if cell.strip("#. ").isdigit() else 0
+        meeting = next((m for m in self.calendar.meetings if m.number == number), None)
+        week = self.calendar.week_of(meeting.day) if meeting else None
+        if meeting is None or week is None or week.number is None:
+            self._say("table.class_unknown", f"{line}.{column + 1}", cell=cell)
+            return
+        self.week, self.day, self.exact = week.number, meeting.day, True
+
+    def _read_day(self, line: int, column: int, cell: str, beside: int | None, quiet: bool) -> bool:
+        path = f"{line}.{column + 1}"
+        read = read_cell(Dated(cell, beside), self.evidence, self.calendar, self._around())
+        week = self.calendar.week_of(read.day) if read else None
+        if read is None or week is None or week.number is None:
+            if not quiet:
+                self._say_nowhere(path, cell, read.day if read else None, week.break_name if week else None)
+            return False
+        if read.swapped:
+            self._say("table.date_swapped", path, cell=cell, day=read.day)
+        if read.weekday_wrong:
+            self._say("table.weekday_wrong", path, cell=cell, day=read.day)
+        self.week, self.day, self.exact = week.number, read.day, not read.ranged
+        return True
+
+    def _say_nowhere(self, path: str, cell: str, day: date | None, pause: str | None) -> None:
         if day is None:
-            self.problems.append(Problem("table.date_unreadable", path, {"cell": cell}))
-            return False
-        week = self.calendar.week_of(day)
-        if week is None:
-            self.problems.append(Problem("table.date_outside", path, {"cell": cell, "day": day}))
-            return False
-        self.day = day
-        self.week = week.number if week.number is not None else self.week
-        if week.number is None:
-            self.problems.append(Problem("table.date_in_break", path, {"cell": cell, "name": week.break_name}))
-        return self.week is not None
+            self._say("table.date_unreadable", path, cell=cell)
+        elif pause is not None:
+            self._say("table.date_in_break", path, cell=cell, name=pause)
+        else:
+            self._say("table.date_outside", path, cell=cell, day=day)
 
-    def _due(self, line: int, text: str) -> TableItem:
-        """'Problem set 3 (due Fri 9 Oct)' carries its own date; otherwise the row's."""
-        own = read_date(text, self._around(), self.order)
-        if own is None or self.calendar.week_of(own) is None:
-            return TableItem("assignment", text, self.day)
-        bare = re.sub(r"[\s(\[]*\b(?:due|by)\b.*$", "", text, flags=re.IGNORECASE).strip(" ,;:-")
-        return TableItem("assignment", bare or text, own)
+    def _say(self, code: str, path: str, **params: object) -> None:
+        self.problems.append(Problem(code, path, params))
 
     def _around(self) -> date:
         if self.day is not None:
@@ -176,9 +276,9 @@ class _Reader:
         term = self.calendar.term
         if term is None:
             raise ValueError("a schedule table needs a term")
-        return term.first_day + (term.last_day - term.first_day) / 2
+        week = self.calendar.week_by_number.get(self.week) if self.week is not None else None
+        return week.first_day if week else term.first_day + (term.last_day - term.first_day) / 2
 
 
-def _entries(cell: str) -> list[str]:
-    """A cell's entries: by line or semicolon."""
-    return [part.strip(" •-–\t") for part in re.split(r"[\n;]+", cell) if part.strip(" •-–\t")]
+def _left(row: TableRow, why: LeftOut) -> TableRow:
+    return TableRow(line=row.line, cells=row.cells, left_out=why)

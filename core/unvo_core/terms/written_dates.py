@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal
@@ -39,12 +38,14 @@ _END = r"(?![\w/-]|\.\d)"
 _FORMS = tuple(
     re.compile(form + _END)
     for form in (
-        r"[12]\d\d\d-(?P<figure>\d{1,2})-(?P<day>\d{1,2})",
+        r"[12]\d\d\d(?P<iso>[-/.])(?P<figure>\d{1,2})(?P=iso)(?P<day>\d{1,2})",
+        r"[0-3]?\d-(?P<month>[JFMASONDjfmasond][A-Za-z]{2,8})(?:-(?P<year>(?:19|20)\d\d|\d\d))?",
         r"[0-3]?\d(?:st|nd|rd|th)?\.?\s+(?:of\s+)?(?P<month>[JFMASONDjfmasond][A-Za-z]{2,8})\.?" + _YEAR,
         r"[JFMASONDjfmasond][A-Za-z]{2,8}\.?\s+(?P<day>\d{1,2})(?:st|nd|rd|th)?" + _YEAR,
         r"\d{1,2}(?P<mark>[/.])(?P<second>\d{1,2})(?:(?P=mark)(?P<year>(?:(?:19|20)\d\d|\d\d))?)?",
     )
 )
+_NAME_FIRST = _FORMS[3]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,7 +65,7 @@ class WrittenDate:
 
 
 def written_dates(
-    text: str, around: date, order: Order = "month_first", in_prose: bool = True
+    text: str, around: date, order: Order = "month_first", in_prose: bool = True, names_first: bool = False
 ) -> tuple[WrittenDate, ...]:
     """Every date in `text`, in order. One without a year means the nearest to `around`.
 
@@ -73,9 +74,11 @@ def written_dates(
 
     Figures such as 10/12 are read in `order`; where that is no date, in the other one. A pair with a
     dot counts only with a year, a final dot or a weekday, else '3.2' would be a date.
+
+    `names_first`: in '6 Feb 19' the date is 'Feb 19', as where a table writes its months before its days.
     """
     found: list[WrittenDate] = []
-    for form in _FORMS:
+    for form in sorted(_FORMS, key=lambda form: form is not _NAME_FIRST) if names_first else _FORMS:
         for match in form.finditer(text):
             if any(f.start < match.end() and match.start() < f.end for f in found):
                 continue
@@ -86,23 +89,6 @@ def written_dates(
             if read is not None:
                 found.append(read)
     return tuple(sorted(found, key=lambda f: f.start))
-
-
-def read_date(text: str, around: date, order: Order = "month_first") -> date | None:
-    """The one date that a cell holds; None when it holds none or more than one."""
-    found = written_dates(text.strip(), around, order, in_prose=False)
-    return found[0].day if len(found) == 1 else None
-
-
-def order_of(cells: Iterator[str] | list[str], fallback: Order = "month_first") -> Order:
-    """Whether figures mean day or month first, from the cells that leave no choice."""
-    for cell in cells:
-        match = re.search(r"(?<!\d)(\d{1,2})[/.](\d{1,2})(?!\d)", cell)
-        if match and int(match[1]) > 12 >= int(match[2]):
-            return "day_first"
-        if match and int(match[2]) > 12 >= int(match[1]):
-            return "month_first"
-    return fallback
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

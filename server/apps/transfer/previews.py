@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import cast
 
+from unvo_core.problems import Problem
 from unvo_core.schedule.moments import resolve_all
 from unvo_core.terms.rhythm import Stamped, Stamping
-from unvo_core.terms.schedule_table import ScheduleTable
+from unvo_core.terms.schedule_table import ScheduleTable, TableRow
 
 from apps.courses.public import Course
 from apps.kernel.public import sentence
 from apps.layout.public import Layout
+from apps.transfer.actions.paste_schedule import ItemWish, Plan, Planned, RowWish
 from apps.transfer.api import schemas as s
 
 
@@ -50,26 +53,47 @@ def _stamped(laid: Layout, item: Stamped, what: str) -> s.StampedItem:
     )
 
 
-def pasted(table: ScheduleTable) -> s.Paste:
-    problems = []
-    for p in table.problems:
-        line, _, column = (p.path or "0").partition(".")
-        problems.append(s.PasteProblem(line=int(line), column=int(column or 0), sentence=sentence(p.code, p.params)))
+def pasted(table: ScheduleTable, plan: Plan) -> s.Paste:
+    """The table with each row as it was read, and what each item of it would become."""
+    fates: dict[int, list[Planned]] = {}
+    for one in plan.items:
+        fates.setdefault(one.row.line, []).append(one)
     return s.Paste(
         columns=list(table.columns),
-        rows=[
-            s.PastedRow(
-                line=r.line,
-                week=r.week,
-                topic=r.topic,
-                items=[
-                    s.PastedItem(kind=i.kind, title=i.title, due=i.day.isoformat() if i.day else None) for i in r.items
-                ],
-                carried=r.carried,
-            )
-            for r in table.rows
-        ],
-        problems=problems,
-        order=table.order,
-        change=None,
+        names=list(table.names),
+        rows=[_row(r, fates.get(r.line, [])) for r in table.rows],
+        problems=[_problem(p) for p in table.problems],
+        order=table.evidence.order,
+        order_by=cast(s.OrderBy, table.evidence.by),
+        gone=list(plan.gone),
     )
+
+
+def _row(row: TableRow, planned: list[Planned]) -> s.PastedRow:
+    return s.PastedRow(
+        line=row.line,
+        cells=list(row.cells),
+        week=row.week,
+        day=row.day,
+        topics=list(row.topics),
+        items=[
+            s.PastedItem(kind=p.wish.kind, title=p.wish.title, day=p.wish.day, at=p.wish.at, fate=p.fate)
+            for p in planned
+        ],
+        carried=row.carried,
+        left_out=row.left_out,
+    )
+
+
+def _problem(problem: Problem) -> s.PasteProblem:
+    line, _, column = (problem.path or "0").partition(".")
+    return s.PasteProblem(line=int(line), column=int(column or 0), sentence=sentence(problem.code, problem.params))
+
+
+def wishes_of(table: ScheduleTable) -> list[RowWish]:
+    """The rows as they were read, as wishes."""
+    return [
+        RowWish(r.line, r.week, r.topics, [ItemWish(i.kind, i.title, i.day, i.at) for i in r.items])
+        for r in table.rows
+        if r.week is not None and not r.left_out
+    ]

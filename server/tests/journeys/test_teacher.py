@@ -113,7 +113,7 @@ class LayingOut(Journey):
         page.get_by_role("menuitem", name="Rename").click()
         page.get_by_label("Title", exact=True).fill("N" * 300)
         page.keyboard.press("Enter")
-        expect(page.get_by_role("alert")).to_contain_text("200")
+        expect(page.locator(".notice.wrong")).to_contain_text("200")
         expect(page.get_by_label("Title", exact=True)).to_have_value("N" * 300)
         page.keyboard.press("Escape")
         expect(page.get_by_role("link", name="Northings and eastings")).to_be_visible()

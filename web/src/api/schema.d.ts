@@ -1146,8 +1146,31 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Paste */
+        /**
+         * Paste
+         * @description Make these rows; what came from an earlier table and was not changed by hand follows.
+         */
         post: operations["paste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/paste/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview File
+         * @description The same of a spreadsheet, a page or a text with separators; the file is not kept.
+         */
+        post: operations["preview_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3334,6 +3357,20 @@ export interface components {
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
         };
+        /** ItemWishIn */
+        ItemWishIn: {
+            /** At */
+            at?: string | null;
+            /** Day */
+            day?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "assignment";
+            /** Title */
+            title: string;
+        };
         /** Kept */
         Kept: {
             /**
@@ -3770,31 +3807,50 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** Paste */
+        /**
+         * Paste
+         * @description `columns`: what each is read as. `order_by`: what decided how figures are read. `gone`: titles of an earlier
+         *     table that this one has not; they stay.
+         */
         Paste: {
-            /** Change */
-            change: number | null;
             /** Columns */
-            columns: string[];
+            columns: ("week" | "date" | "weekday" | "class" | "topic" | "reading" | "due" | "")[];
+            /** Gone */
+            gone: string[];
+            /** Names */
+            names: string[];
             /**
              * Order
              * @enum {string}
              */
             order: "day_first" | "month_first";
+            /**
+             * Order By
+             * @enum {string}
+             */
+            order_by: "chosen" | "weekdays" | "term" | "sequence" | "setup" | "none";
             /** Problems */
             problems: components["schemas"]["PasteProblem"][];
             /** Rows */
             rows: components["schemas"]["PastedRow"][];
         };
-        /** PasteIn */
+        /**
+         * PasteIn
+         * @description A table as text, or as the HTML that a spreadsheet or page puts on the clipboard. `order`: how figures are read
+         *     whatever the table says; null lets the table decide.
+         */
         PasteIn: {
             /**
-             * Order
-             * @default month_first
-             * @enum {string}
+             * Html
+             * @default
              */
-            order: "day_first" | "month_first";
-            /** Text */
+            html: string;
+            /** Order */
+            order?: ("day_first" | "month_first") | null;
+            /**
+             * Text
+             * @default
+             */
             text: string;
         };
         /** PasteProblem */
@@ -3806,10 +3862,20 @@ export interface components {
             /** Sentence */
             sentence: string;
         };
-        /** PastedItem */
+        /**
+         * PastedItem
+         * @description `at`: a due time that the cell says. `fate`: 'kept' was changed by hand since an earlier table made it.
+         */
         PastedItem: {
-            /** Due */
-            due: string | null;
+            /** At */
+            at: string | null;
+            /** Day */
+            day: string | null;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "changed" | "same" | "kept";
             /**
              * Kind
              * @enum {string}
@@ -3818,16 +3884,28 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** PastedRow */
+        /**
+         * PastedRow
+         * @description `cells` as they were pasted. `left_out`: why the row becomes nothing.
+         */
         PastedRow: {
             /** Carried */
             carried: boolean;
+            /** Cells */
+            cells: string[];
+            /** Day */
+            day: string | null;
             /** Items */
             items: components["schemas"]["PastedItem"][];
+            /**
+             * Left Out
+             * @enum {string}
+             */
+            left_out: "" | "no_class" | "heading" | "header" | "nothing" | "unplaced";
             /** Line */
             line: number;
-            /** Topic */
-            topic: string;
+            /** Topics */
+            topics: string[];
             /** Week */
             week: number | null;
         };
@@ -4253,6 +4331,31 @@ export interface components {
             };
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
+        };
+        /**
+         * RowWishIn
+         * @description A row as it is to be, corrected or as it was read.
+         */
+        RowWishIn: {
+            /**
+             * Items
+             * @default []
+             */
+            items: components["schemas"]["ItemWishIn"][];
+            /** Line */
+            line: number;
+            /**
+             * Topics
+             * @default []
+             */
+            topics: string[];
+            /** Week */
+            week: number;
+        };
+        /** RowsIn */
+        RowsIn: {
+            /** Rows */
+            rows: components["schemas"]["RowWishIn"][];
         };
         /**
          * RuleIn
@@ -7204,7 +7307,41 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PasteIn"];
+                "application/json": components["schemas"]["RowsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    preview_file: {
+        parameters: {
+            query?: {
+                order?: ("day_first" | "month_first") | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
             };
         };
         responses: {

@@ -1,5 +1,6 @@
 import time from "./en-time";
 import path from "./en-path";
+import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
 
@@ -7,6 +8,7 @@ export default {
   ...time,
   ...path,
   ...history,
+  ...library,
   ...work,
   app: {
     name: "unvo",

@@ -1,4 +1,6 @@
-from ninja import Router
+from typing import Annotated
+
+from ninja import File, Router, UploadedFile
 
 from apps.courses.public import can_lay_out, course_by_slug, membership
 from apps.gradebook.public import setup_of
@@ -7,12 +9,13 @@ from apps.layout.changes import CopyWish
 from apps.layout.public import Changed, Rhythm, changed, layout
 from apps.path.public import enter
 from apps.people.public import SignedIn
+from apps.transfer import tables
 from apps.transfer.actions.copy_course import copy_course
 from apps.transfer.actions.copy_in import copy_in
-from apps.transfer.actions.paste_schedule import paste_schedule, plan_paste
+from apps.transfer.actions.paste_schedule import ItemWish, RowWish, paste_schedule, plan_paste, read_schedule
 from apps.transfer.actions.stamp_rhythm import RhythmWish, plan_rhythm, stamp_rhythm
 from apps.transfer.api import schemas as s
-from apps.transfer.previews import pasted, stamping
+from apps.transfer.previews import pasted, stamping, wishes_of
 
 router = Router(tags=["transfer"])
 
@@ -104,13 +107,29 @@ def stamp(request: SignedIn, slug: str, payload: s.RhythmIn) -> s.Stamping:
 @router.post("/courses/{slug}/paste/preview", response=s.Paste)
 def preview_paste(request: SignedIn, slug: str, payload: s.PasteIn) -> s.Paste:
     """What each row of the table would become; changes nothing."""
-    return pasted(plan_paste(actor_of(request), course_by_slug(slug), payload.text, payload.order))
+    grid = (tables.of_html(payload.html) if payload.html else []) or tables.of_text(payload.text)
+    return _previewed(request, slug, grid, payload.order)
 
 
-@router.post("/courses/{slug}/paste", response=s.Paste)
+@router.post("/courses/{slug}/paste/file", response=s.Paste)
+def preview_file(
+    request: SignedIn, slug: str, file: Annotated[UploadedFile, File()], order: s.FigureOrder | None = None
+) -> s.Paste:
+    """The same of a spreadsheet, a page or a text with separators; the file is not kept."""
+    course = course_by_slug(slug)
+    require(can_lay_out(membership(actor_of(request), course)))
+    return _previewed(request, slug, tables.of_file(file), order)
+
+
+def _previewed(request: SignedIn, slug: str, grid: tables.Grid, order: s.FigureOrder | None) -> s.Paste:
+    actor, course = actor_of(request), course_by_slug(slug)
+    table = read_schedule(actor, course, grid, order)
+    return pasted(table, plan_paste(actor, course, wishes_of(table)))
+
+
+@router.post("/courses/{slug}/paste", response=Changed)
 @write
-def paste(request: SignedIn, slug: str, payload: s.PasteIn) -> s.Paste:
-    actor = actor_of(request)
-    shown = pasted(plan_paste(actor, course_by_slug(slug), payload.text, payload.order))
-    shown.change = paste_schedule(actor, course_by_slug(slug), payload.text, payload.order).pk
-    return shown
+def paste(request: SignedIn, slug: str, payload: s.RowsIn) -> Changed:
+    """Make these rows; what came from an earlier table and was not changed by hand follows."""
+    rows = [RowWish(r.line, r.week, r.topics, [ItemWish(**i.model_dump()) for i in r.items]) for r in payload.rows]
+    return changed(paste_schedule(actor_of(request), course_by_slug(slug), rows), slug)

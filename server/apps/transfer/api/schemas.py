@@ -1,4 +1,4 @@
-from datetime import datetime
+from datetime import date, datetime, time
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
@@ -100,23 +100,39 @@ class Rhythms(BaseModel):
     categories: list[str]
 
 
+FigureOrder = Literal["day_first", "month_first"]
+
+
 class PasteIn(BaseModel):
-    text: str
-    order: Literal["day_first", "month_first"] = "month_first"
+    """A table as text, or as the HTML that a spreadsheet or page puts on the clipboard. `order`: how figures are read
+    whatever the table says; null lets the table decide."""
+
+    text: str = ""
+    html: str = ""
+    order: FigureOrder | None = None
 
 
 class PastedItem(BaseModel):
+    """`at`: a due time that the cell says. `fate`: 'kept' was changed by hand since an earlier table made it."""
+
     kind: KindCode
     title: str
-    due: str | None
+    day: date | None
+    at: time | None
+    fate: Literal["new", "changed", "same", "kept"]
 
 
 class PastedRow(BaseModel):
+    """`cells` as they were pasted. `left_out`: why the row becomes nothing."""
+
     line: int
+    cells: list[str]
     week: int | None
-    topic: str
+    day: date | None
+    topics: list[str]
     items: list[PastedItem]
     carried: bool
+    left_out: Literal["", "no_class", "heading", "header", "nothing", "unplaced"]
 
 
 class PasteProblem(BaseModel):
@@ -125,12 +141,40 @@ class PasteProblem(BaseModel):
     sentence: str
 
 
+OrderBy = Literal["chosen", "weekdays", "term", "sequence", "setup", "none"]
+
+
 class Paste(BaseModel):
-    columns: list[str]
+    """`columns`: what each is read as. `order_by`: what decided how figures are read. `gone`: titles of an earlier
+    table that this one has not; they stay."""
+
+    columns: list[Literal["week", "date", "weekday", "class", "topic", "reading", "due", ""]]
+    names: list[str]
     rows: list[PastedRow]
     problems: list[PasteProblem]
-    order: Literal["day_first", "month_first"]
-    change: int | None
+    order: FigureOrder
+    order_by: OrderBy
+    gone: list[str]
+
+
+class ItemWishIn(BaseModel):
+    kind: Literal["page", "assignment"]
+    title: Annotated[str, Field(max_length=1000)]
+    day: date | None = None
+    at: time | None = None
+
+
+class RowWishIn(BaseModel):
+    """A row as it is to be, corrected or as it was read."""
+
+    line: int
+    week: int
+    topics: Annotated[list[Annotated[str, Field(max_length=1000)]], Field(max_length=40)] = []
+    items: Annotated[list[ItemWishIn], Field(max_length=60)] = []
+
+
+class RowsIn(BaseModel):
+    rows: Annotated[list[RowWishIn], Field(max_length=500)]
 
 
 class CopyItem(BaseModel):

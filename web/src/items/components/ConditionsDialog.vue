@@ -40,6 +40,7 @@ const { form, theirs, takeTheirs, save, mayClose } = useOwnForm(
 const of = computed<Condition[]>(() => form.value?.of ?? []);
 const words = ref("");
 const refused = ref("");
+const failed = ref("");
 const unfinished = ref(false);
 const wish = computed(() => ({
   kind,
@@ -76,11 +77,12 @@ function add(wanted: string): void {
 async function keep(): Promise<void> {
   unfinished.value = !of.value.every(isWhole);
   if (unfinished.value) return;
+  failed.value = "";
   try {
     said(null, await save((edition) => writes.setConditions.mutateAsync({ edition, ...wish.value })));
     emit("close");
-  } catch (failed) {
-    refused.value = wrong(failed);
+  } catch (error) {
+    failed.value = wrong(error);
   }
 }
 </script>
@@ -125,6 +127,7 @@ async function keep(): Promise<void> {
           t(`conditions.new.${one}`)
         }}</UiButton>
       </div>
+      <p v-if="failed" role="alert" class="text-late">{{ failed }}</p>
       <TheirChanges
         :theirs="theirs"
         :label="(name) => t(name === 'of' ? 'conditions.words' : 'conditions.join')"
@@ -132,7 +135,7 @@ async function keep(): Promise<void> {
         @take="takeTheirs"
       />
       <div class="flex gap-2">
-        <UiButton look="main" type="submit" :disabled="writes.setConditions.isPending.value">{{
+        <UiButton look="main" type="submit" :disabled="!!refused || writes.setConditions.isPending.value">{{
           t("app.save")
         }}</UiButton>
         <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>

@@ -3,12 +3,11 @@ import { drop, goOn, notices, stay, type Notice } from "./notices";
 
 const { closeLabel } = defineProps<{ closeLabel: string }>();
 
-/** For those who listen: read out from regions that were there before their words. */
-const words = (kind: Notice["kind"]): string =>
-  notices
-    .filter((n) => n.kind === kind)
-    .map((n) => n.text)
-    .join(" ");
+/** Read out from regions that were there before their words. */
+const REGIONS = [
+  { kind: "said", live: "polite" },
+  { kind: "wrong", live: "assertive" },
+] as const;
 
 function run(notice: Notice): void {
   notice.action?.run();
@@ -17,24 +16,24 @@ function run(notice: Notice): void {
 </script>
 
 <template>
-  <p class="sr-only" aria-live="polite">{{ words("said") }}</p>
-  <p class="sr-only" aria-live="assertive">{{ words("wrong") }}</p>
   <div class="notices no-print">
-    <div
-      v-for="notice in notices"
-      :key="notice.id"
-      class="notice"
-      :class="notice.kind"
-      @mouseenter="stay(notice.id)"
-      @mouseleave="goOn(notice.id)"
-      @focusin="stay(notice.id)"
-      @focusout="goOn(notice.id)"
-    >
-      <span class="flex-1">{{ notice.text }}</span>
-      <button v-if="notice.action" type="button" class="act" @click="run(notice)">
-        {{ notice.action.label }}
-      </button>
-      <button type="button" class="act" :aria-label="closeLabel" @click="drop(notice.id)">×</button>
+    <div v-for="region in REGIONS" :key="region.kind" :aria-live="region.live">
+      <div
+        v-for="notice in notices.filter((n) => n.kind === region.kind)"
+        :key="notice.id"
+        class="notice"
+        :class="notice.kind"
+        @mouseenter="stay(notice.id)"
+        @mouseleave="goOn(notice.id)"
+        @focusin="stay(notice.id)"
+        @focusout="goOn(notice.id)"
+      >
+        <span class="flex-1">{{ notice.text }}</span>
+        <button v-if="notice.action" type="button" class="act" @click="run(notice)">
+          {{ notice.action.label }}
+        </button>
+        <button type="button" class="act" :aria-label="closeLabel" @click="drop(notice.id)">×</button>
+      </div>
     </div>
   </div>
 </template>
