@@ -171,8 +171,6 @@ class CodeStyle(unittest.TestCase):
 
     GENERATED = ("migrations", "schema.d.ts")
     LONG_FILES = {
-        "web/src/i18n/en.ts": "a catalogue of sentences, in the order of the screens",
-        "web/src/i18n/en-time.ts": "a catalogue of sentences, in the order of the screens",
         "server/tests/test_permissions.py": "one table: every operation by every role",
         "server/tests/journeys/test_student.py": "one thread through the application, step after step",
     }

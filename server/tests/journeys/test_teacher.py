@@ -119,6 +119,7 @@ class LayingOut(Journey):
         expect(page.get_by_role("link", name="Northings and eastings")).to_be_visible()
         page.get_by_role("button", name="Change Set 7A").click()
         page.get_by_role("menuitem", name="Remove").click()
+        page.get_by_role("dialog").get_by_role("button", name="Take it away").click()
         self.wait_titles(page, 5)
         page.get_by_role("button", name="Undo").click()
         self.wait_titles(page, 6)

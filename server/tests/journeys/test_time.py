@@ -138,14 +138,23 @@ class Teacher(Journey):
             self.clean_by_axe(page)
         page.get_by_role("link", name="Paste a table").click()
         page.get_by_label("Table").fill(
-            "Week\tTopic\tDue\n9\tAreas again\tHedge survey (due Fri 30 Oct)\nlater\tX\tY\n"
+            "Week\tTopic\tDue\n9\tAreas again\tHedge survey (due Fri 30 Oct)\nlater\tMore areas\t\n"
         )
         page.get_by_role("button", name="Show what it becomes").click()
         expect(page.get_by_text("'later' can't be read as a week")).to_be_visible()
         self.clean_by_axe(page)
-        page.get_by_role("button", name="Make these").click()
-        expect(page.get_by_text("Everything is a draft until you publish it.")).to_be_visible()
-        self.assertEqual(self.due("Hedge survey"), "Fri 30 Oct 23:59")
+        row = page.locator("[data-line='2']")
+        expect(row.get_by_label("Due day of Hedge survey")).to_have_value("2026-10-30")
+        row.get_by_label("Title").fill("Hedge survey, corrected")
+        row.get_by_label("Due time of").fill("08:30")
+        row.get_by_label("Due time of").press("Tab")
+        late = page.locator("[data-line='3']")
+        late.get_by_role("button", name="Take it in").click()
+        expect(late.get_by_label("Topic of row 3")).to_have_value("More areas")
+        late.get_by_label("Week of row 3").select_option("10")
+        page.get_by_role("button", name="Make these: 0 new, 0 changed, 1 corrected").click()
+        expect(page.get_by_text("What is new is a draft until you open it")).to_be_visible()
+        self.assertEqual(self.due("Hedge survey, corrected"), "Fri 30 Oct 08:30")
 
     def test_day_types_take_turns_and_a_day_has_hours_of_its_own(self) -> None:
         page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")

@@ -15,7 +15,15 @@ const ask = (): Promise<boolean> =>
     };
   });
 
-export const somethingUnsaved = (): boolean => [...forms].some((unsaved) => unsaved());
+/** A field gives its value when it is left; one that is typed in just now is left first. */
+function leaveField(): void {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+}
+
+export function somethingUnsaved(): boolean {
+  if (forms.size) leaveField();
+  return [...forms].some((unsaved) => unsaved());
+}
 
 /** True at once when nothing is unsaved; else what the person answers. */
 export async function mayLeave(): Promise<boolean> {
@@ -29,7 +37,10 @@ export async function mayLeave(): Promise<boolean> {
 export function useUnsaved(unsaved: Unsaved): () => Promise<boolean> {
   forms.add(unsaved);
   onScopeDispose(() => forms.delete(unsaved));
-  return async () => !unsaved() || ask();
+  return async () => {
+    leaveField();
+    return !unsaved() || ask();
+  };
 }
 
 /** The browser's own question, for what no script can hold up: a tab closed, a page loaded anew. */

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/vue-query";
-import { client, seeing, told, type Shapes } from "@/api/client";
+import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
 import { courseLayout, general, touched, type HistoryQuery } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
@@ -32,6 +32,15 @@ export const previewRhythm = (slug: string, body: Shapes["RhythmIn"]) =>
 
 export const previewPaste = (slug: string, body: Shapes["PasteIn"]) =>
   told(client.POST("/api/courses/{slug}/paste/preview", { params: { path: { slug } }, body }));
+
+/** The same of a file: a spreadsheet, a page, or text with separators. */
+export const previewTable = (slug: string, file: File, order: string) =>
+  upload<Shapes["Paste"]>(
+    `/api/courses/${slug}/paste/file${order ? `?order=${order}` : ""}`,
+    file,
+    wishKey(),
+    () => undefined,
+  );
 
 /** Every change of Setup. */
 export const useSetupWrites = (slug: () => string) => ({
@@ -83,8 +92,9 @@ export const useSetupWrites = (slug: () => string) => ({
     () => touched.layout(slug()),
   ),
   paste: useWrite(
-    (body: Shapes["PasteIn"], headers) =>
+    (body: Shapes["RowsIn"], headers) =>
       told(client.POST("/api/courses/{slug}/paste", { params: at(slug), body, headers })),
     () => touched.layout(slug()),
+    true,
   ),
 });

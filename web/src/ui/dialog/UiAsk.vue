@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { nextTick, useId, useTemplateRef, watch } from "vue";
 
-/** A question over whatever else is open: the browser's own dialog, which lies above all others. */
+/** A question over whatever else is open: the browser's own dialog, which lies above all others. It stands beside the
+ * application, which other dialogs make inert. */
 const { open, title } = defineProps<{ open: boolean; title: string }>();
 const emit = defineEmits<{ cancel: [] }>();
 const dialog = useTemplateRef<HTMLDialogElement>("dialog");
@@ -18,10 +19,12 @@ watch(
 </script>
 
 <template>
-  <dialog ref="dialog" class="ask" :aria-labelledby="heading" @cancel.prevent="emit('cancel')">
-    <h2 :id="heading" class="mb-2 text-[20px] font-bold">{{ title }}</h2>
-    <slot />
-  </dialog>
+  <Teleport to="body">
+    <dialog ref="dialog" class="ask" :aria-labelledby="heading" @cancel.prevent="emit('cancel')">
+      <h2 :id="heading" class="mb-2 text-[20px] font-bold">{{ title }}</h2>
+      <slot />
+    </dialog>
+  </Teleport>
 </template>
 
 <style scoped>
