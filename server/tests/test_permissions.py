@@ -94,6 +94,7 @@ TABLE: dict[str, set[str]] = {
     f"put {COURSE}/error-reports/{{report_id}}": TEACHERS,
     f"post {COURSE}/changes/{{change_id}}/undo": INSTRUCTORS,
     f"get {COURSE}/history": INSTRUCTORS,
+    f"put {COURSE}/opening": INSTRUCTORS,
     f"get {COURSE}/standing": STUDENTS,
     f"get {COURSE}/standing/{{person_id}}": TEACHERS,
     f"get {COURSE}/gradebook": TEACHERS,

@@ -105,7 +105,8 @@ class Modules(Refusals):
     def test_hiding_a_module_hides_its_items_and_undo_shows_those_that_were_shown(self) -> None:
         module = Module.objects.get(course=self.course, week=7)
         before = dict(Item.objects.filter(module=module, removed=False).values_list("pk", "published"))
-        change = self.teacher.send("PATCH", f"{self.MODULES}/{module.pk}", {"published": False, "with_items": True})
+        wish = {"modules": [module.pk], "items": list(before), "published": False}
+        change = self.teacher.send("PUT", "/courses/srv-110/opening", wish)
         self.assertFalse(Item.objects.filter(module=module, removed=False, published=True).exists())
         self.refused(self.student.get(f"/courses/srv-110/items/{next(iter(before))}"), 404, "request.not_found")
         self.teacher.send("POST", f"/courses/srv-110/changes/{change.json()['change']}/undo")

@@ -38,6 +38,10 @@ SENTENCES = {
     "item.never_done": _(
         "Nobody could ever do %(title)s by this rule: it takes no hand-ins, or has no points to score. Choose another."
     ),
+    "opening.any": _(
+        "%(title)s opens when any one of its conditions holds, so a day beside them would hold nothing back."
+        " Change its conditions instead."
+    ),
     "item.points": _("Points run from 0 to 10,000."),
     "layout.changed_since": _(
         "This can't be set back, because of what was changed since: %(what)s. Set that back first,"

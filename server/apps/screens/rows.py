@@ -142,6 +142,7 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         rules=cast(dict[Moment, out.RuleOut], item.moments) if reader.member.teaches else {},
         allowed=_allowed(item, laid),
         edition=seen.editions.get(("item", item.id), 0),
+        conditional=reader.member.teaches and bool(item.conditions.get("of")),
     )
 
 

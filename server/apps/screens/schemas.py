@@ -53,7 +53,8 @@ class AnyOf(BaseModel):
 
 
 class Row(BaseModel):
-    """`state`: empty for teachers. `edition`: the last change of it, for who may change it; 0 for nobody's."""
+    """`state`: empty for teachers. `edition`: the last change of it, for who may change it; 0 for nobody's.
+    `conditional`: for teachers, that it opens on conditions of its own."""
 
     id: int
     number: int
@@ -95,6 +96,7 @@ class Row(BaseModel):
     rules: dict[Moment, RuleOut]
     allowed: Allowed | None
     edition: int
+    conditional: bool
 
 
 class Part(BaseModel):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import cast
 
 from unvo_core.problems import Problem
@@ -10,7 +10,7 @@ from unvo_core.schedule.moments import resolve_all
 from unvo_core.terms.rhythm import Stamped, Stamping
 from unvo_core.terms.schedule_table import ScheduleTable, TableRow
 
-from apps.courses.public import Course
+from apps.courses.public import Course, written_day
 from apps.kernel.public import sentence
 from apps.layout.public import Layout
 from apps.transfer.actions.paste_schedule import ItemWish, Plan, Planned, RowWish
@@ -87,7 +87,8 @@ def _row(row: TableRow, planned: list[Planned]) -> s.PastedRow:
 
 def _problem(problem: Problem) -> s.PasteProblem:
     line, _, column = (problem.path or "0").partition(".")
-    return s.PasteProblem(line=int(line), column=int(column or 0), sentence=sentence(problem.code, problem.params))
+    params = {name: written_day(value) if isinstance(value, date) else value for name, value in problem.params.items()}
+    return s.PasteProblem(line=int(line), column=int(column or 0), sentence=sentence(problem.code, params))
 
 
 def wishes_of(table: ScheduleTable) -> list[RowWish]:

@@ -152,7 +152,8 @@ class Teacher(Journey):
         late.get_by_role("button", name="Take it in").click()
         expect(late.get_by_label("Topic of row 3")).to_have_value("More areas")
         late.get_by_label("Week of row 3").select_option("10")
-        page.get_by_role("button", name="Make these: 0 new, 0 changed, 1 corrected").click()
+        expect(page.get_by_text("0 new, 0 changed, 1 corrected")).to_be_visible()
+        page.get_by_role("button", name="Make these").click()
         expect(page.get_by_text("What is new is a draft until you open it")).to_be_visible()
         self.assertEqual(self.due("Hedge survey, corrected"), "Fri 30 Oct 08:30")
 

@@ -1119,6 +1119,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Opening */
+        put: operations["edit_opening"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/parts/{part_id}": {
         parameters: {
             query?: never;
@@ -3626,11 +3643,6 @@ export interface components {
             title?: string | null;
             /** Week */
             week?: number | null;
-            /**
-             * With Items
-             * @default false
-             */
-            with_items: boolean;
         };
         /** ModuleIn */
         ModuleIn: {
@@ -3758,6 +3770,29 @@ export interface components {
         OnClass: {
             ref: components["schemas"]["ItemRef"];
             row: components["schemas"]["Row"];
+        };
+        /**
+         * OpeningIn
+         * @description Modules and items to show to students, at once or from a wall time on, or to take back into draft.
+         */
+        OpeningIn: {
+            /**
+             * Items
+             * @default []
+             */
+            items: number[];
+            /**
+             * Modules
+             * @default []
+             */
+            modules: number[];
+            /** On */
+            on?: string | null;
+            /**
+             * Published
+             * @default true
+             */
+            published: boolean;
         };
         /** Overflow */
         Overflow: {
@@ -4242,6 +4277,7 @@ export interface components {
         /**
          * Row
          * @description `state`: empty for teachers. `edition`: the last change of it, for who may change it; 0 for nobody's.
+         *     `conditional`: for teachers, that it opens on conditions of its own.
          */
         Row: {
             allowed: components["schemas"]["Allowed"] | null;
@@ -4251,6 +4287,8 @@ export interface components {
             choices: components["schemas"]["AnyOf"][];
             /** Closes */
             closes: string | null;
+            /** Conditional */
+            conditional: boolean;
             /** Deduction */
             deduction: string | null;
             /** Done */
@@ -4892,7 +4930,7 @@ export interface components {
         };
         /**
          * Strip
-         * @description In points.
+         * @description In points; `ticks` in per cent, so that they tell of the class and of nobody in it.
          */
         Strip: {
             /** High */
@@ -4909,6 +4947,8 @@ export interface components {
             median: number;
             /** N */
             n: number;
+            /** Ticks */
+            ticks: components["schemas"]["Tick"][];
             /** Upper Quartile */
             upper_quartile: number;
         };
@@ -5110,6 +5150,16 @@ export interface components {
             edition: number;
             /** Html */
             html: string;
+        };
+        /**
+         * Tick
+         * @description How many scores lie at a per cent of what can be had.
+         */
+        Tick: {
+            /** At */
+            at: number;
+            /** N */
+            n: number;
         };
         /** TickIn */
         TickIn: {
@@ -7242,6 +7292,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Schedule"];
+                };
+            };
+        };
+    };
+    edit_opening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpeningIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };

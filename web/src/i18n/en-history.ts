@@ -32,6 +32,7 @@ export default {
       title: "Title",
       name: "Name",
       removed: "Taken away",
+      counted: "In the gradebook",
       effort_minutes: "Minutes",
       points: "Points",
       required: "Required",

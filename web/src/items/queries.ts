@@ -76,11 +76,17 @@ export function useLayoutWrites(slug: () => string) {
         told(
           client.PATCH("/api/courses/{slug}/modules/{module_id}", {
             params: { path: at({ module_id: id }) },
-            body: { with_items: false, ...wish },
+            body: wish,
             headers: { ...headers, ...seeing(edition) },
           }),
         ),
       touches,
+    ),
+    opening: useWrite(
+      (body: Shapes["OpeningIn"], headers) =>
+        told(client.PUT("/api/courses/{slug}/opening", { params: { path: at({}) }, body, headers })),
+      touches,
+      true,
     ),
     removeModule: useWrite(
       ({ id, knowing }: Removal, headers) =>

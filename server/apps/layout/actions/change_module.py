@@ -42,13 +42,12 @@ def place_between(course: Course, week: int | None) -> int:
 
 @dataclass(frozen=True)
 class ModuleEdit:
-    """None leaves a field as it is. `with_items`: publish or hide its items along with it. `week`: of the term."""
+    """None leaves a field as it is. `week`: of the term."""
 
     title: str | None = None
     in_order: bool | None = None
     published: bool | None = None
     objectives: list[str] | None = None
-    with_items: bool = False
     week: int | None = None
 
 
@@ -74,11 +73,7 @@ def change_module(actor: Actor, course: Course, module_id: int, wish: ModuleEdit
             first, last = (numbers[0], numbers[-1]) if numbers else (0, 0)
             raise Refused("module.week", week=wish.week, first=first, last=last)
         fields |= {"week": wish.week, "position": place_between(course, wish.week)}
-    edits = [Edit("module", module, fields)]
-    if wish.with_items and wish.published is not None:
-        items = Item.objects.filter(module=module, removed=False).exclude(published=wish.published)
-        edits += [Edit("item", i, {"published": wish.published}) for i in items]
-    return apply(actor, course, "change_module", edits)
+    return apply(actor, course, "change_module", [Edit("module", module, fields)])
 
 
 def remove_module(actor: Actor, course: Course, module_id: int) -> AuditRecord:

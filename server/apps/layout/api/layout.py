@@ -3,6 +3,7 @@ from apps.kernel.public import actor_of, require, write
 from apps.layout.actions import change_item, change_module, change_part
 from apps.layout.actions.make_item import make_item
 from apps.layout.actions.move_item import move_item
+from apps.layout.actions.open_to_students import Opening, open_to_students
 from apps.layout.actions.place_item import place_item
 from apps.layout.actions.write_text import write_text
 from apps.layout.api import schemas as s
@@ -24,6 +25,13 @@ def new_module(request: SignedIn, slug: str, payload: s.ModuleIn) -> s.Changed:
 def edit_module(request: SignedIn, slug: str, module_id: int, payload: s.ModuleChange) -> s.Changed:
     wish = change_module.ModuleEdit(**payload.model_dump())
     return changed(change_module.change_module(actor_of(request), course_by_slug(slug), module_id, wish), slug)
+
+
+@router.put("/courses/{slug}/opening", response=s.Changed)
+@write
+def edit_opening(request: SignedIn, slug: str, payload: s.OpeningIn) -> s.Changed:
+    wish = Opening(**payload.model_dump())
+    return changed(open_to_students(actor_of(request), course_by_slug(slug), wish), slug)
 
 
 @router.post("/courses/{slug}/modules/{module_id}/parts", response=s.Changed)

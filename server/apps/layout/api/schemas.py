@@ -1,7 +1,7 @@
 from datetime import date, datetime
-from typing import Any
+from typing import Annotated, Any
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from apps.kernel.public import File
 from apps.layout.api.codes import ChosenRuleCode, KindCode, PlainRuleCode, RuleCode
@@ -80,7 +80,6 @@ class ModuleChange(BaseModel):
     in_order: bool | None = None
     published: bool | None = None
     objectives: list[str] | None = None
-    with_items: bool = False
     week: int | None = None
 
 
@@ -111,6 +110,15 @@ class ItemChange(BaseModel):
     pages: int | None = None
     address: str | None = None
     place: str | None = None
+
+
+class OpeningIn(BaseModel):
+    """Modules and items to show to students, at once or from a wall time on, or to take back into draft."""
+
+    modules: Annotated[list[int], Field(max_length=200)] = []
+    items: Annotated[list[int], Field(max_length=1000)] = []
+    published: bool = True
+    on: str | None = None
 
 
 class PlaceIn(BaseModel):

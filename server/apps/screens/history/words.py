@@ -43,6 +43,8 @@ CHANGES = {
     "layout.make_module": _("%(title)s was made"),
     "layout.make_part": _("%(title)s was made"),
     "layout.move_item": _("%(title)s was moved to another module"),
+    "layout.back_into_draft": _("%(title)s was taken back into draft"),
+    "layout.open_to_students": _("%(title)s was opened to students"),
     "layout.paste_schedule": _("A table was pasted"),
     "layout.place_item": _("%(title)s was put into another place"),
     "layout.redate": _("The term was moved, with every date"),
@@ -122,7 +124,10 @@ class Words:
         if isinstance(record.after, list):
             for old, new in zip(_rows(record.before), _rows(record.after), strict=True):
                 thing = (new["kind"], new["id"])
-                yield from self._fields("" if thing == about else self.title(thing), old["fields"], new["fields"])
+                if thing == about and set(new["fields"]) == {"removed"} and record.action != "layout.undo":
+                    continue  # The headline says it.
+                before, after = _told(thing[0], old["fields"]), _told(thing[0], new["fields"])
+                yield from self._fields("" if thing == about else self.title(thing), before, after)
         elif record.action == "score.save":
             yield from self._fields("", record.before or {}, record.after or {})
 
@@ -181,3 +186,10 @@ class Words:
 
 def _rows(kept: Any) -> list[dict[str, Any]]:
     return kept if isinstance(kept, list) else []
+
+
+def _told(kind: str, fields: dict[str, Any]) -> dict[str, Any]:
+    """A row of the gradebook that is removed is no more in the gradebook; other things are taken away."""
+    if kind != "graded_item" or "removed" not in fields:
+        return fields
+    return {name: value for name, value in fields.items() if name != "removed"} | {"counted": not fields["removed"]}

@@ -90,8 +90,15 @@ class Standing(BaseModel):
     categories: list[CategoryRow]
 
 
+class Tick(BaseModel):
+    """How many scores lie at a per cent of what can be had."""
+
+    at: int
+    n: int
+
+
 class Strip(BaseModel):
-    """In points."""
+    """In points; `ticks` in per cent, so that they tell of the class and of nobody in it."""
 
     item_id: int
     n: int
@@ -101,3 +108,4 @@ class Strip(BaseModel):
     high: float
     lower_quartile: float
     upper_quartile: float
+    ticks: list[Tick]

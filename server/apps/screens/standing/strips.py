@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Sequence
+from fractions import Fraction
+
 from unvo_core.grading.scale import rounded
 from unvo_core.grading.stats import FEWEST_SHOWN, class_stats
 
@@ -10,6 +14,14 @@ from apps.gradebook.public import counted, released_scores
 from apps.gradebook.public import setup_of as setup
 from apps.layout.public import layout, layout_for
 from apps.screens.standing import schemas as out
+
+
+def _ticks(figures: Sequence[Fraction], possible: Fraction) -> list[out.Tick]:
+    """Scores by whole per cent, 0 to 100; more than all the points stands at the end."""
+    if not possible:
+        return []
+    counted = Counter(min(100, max(0, round(100 * figure / possible))) for figure in figures)
+    return [out.Tick(at=at, n=n) for at, n in sorted(counted.items())]
 
 
 def class_strips(course: Course) -> list[out.Strip]:
@@ -39,6 +51,7 @@ def class_strips(course: Course) -> list[out.Strip]:
                 high=float(stats.high),
                 lower_quartile=float(stats.lower_quartile),
                 upper_quartile=float(stats.upper_quartile),
+                ticks=_ticks(figures, item.possible),
             )
         )
     return strips

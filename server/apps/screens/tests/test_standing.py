@@ -51,6 +51,10 @@ class Standing(DemoCase):
         strips = Caller(KEEPS_UP).get("/courses/srv-110/class-strips").json()
         self.assertTrue(strips)
         self.assertGreaterEqual(min(s["n"] for s in strips), 5)
+        for strip in strips:
+            self.assertEqual(sum(tick["n"] for tick in strip["ticks"]), strip["n"], "a tick for each score")
+            ats = [tick["at"] for tick in strip["ticks"]]
+            self.assertEqual(ats, sorted(set(ats)))
         few = GradedItem.objects.get(item__title="Set 1A: units of length and angle")
         kept = list(few.cells.values_list("pk", flat=True)[:4])
         few.cells.exclude(pk__in=kept).delete()

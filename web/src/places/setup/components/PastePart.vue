@@ -106,9 +106,14 @@ async function make(): Promise<void> {
         />
       </UiField>
       <div class="flex flex-wrap items-end gap-4">
-        <label class="text-[14px]"
+        <label class="text-[13.5px] text-soft"
           >{{ t("paste.file") }}
-          <input type="file" class="ml-2" accept=".xlsx,.csv,.tsv,.txt,.html,.htm" @change="choose" />
+          <input
+            type="file"
+            class="mt-1 block min-h-9 text-ink"
+            accept=".xlsx,.csv,.tsv,.txt,.html,.htm"
+            @change="choose"
+          />
         </label>
         <UiField v-slot="{ field }" :label="t('paste.order')">
           <select :id="field" v-model="order" class="field" @change="shown && preview()">
@@ -136,13 +141,10 @@ async function make(): Promise<void> {
           }}</span>
           <span v-if="left" class="text-soft">{{ t("paste.leftCount", { n: left }, left) }}</span>
           <span v-if="lacking" class="text-late">{{ t("paste.lacking", { n: lacking }, lacking) }}</span>
-          <UiButton
-            class="ml-auto"
-            look="main"
-            :disabled="!usable.length || writes.paste.isPending.value"
-            @click="make"
-            >{{ t("paste.make", becomes) }}</UiButton
-          >
+          <span class="ml-auto">{{ t("paste.counts", becomes) }}</span>
+          <UiButton look="main" :disabled="!usable.length || writes.paste.isPending.value" @click="make">{{
+            t("paste.make")
+          }}</UiButton>
         </div>
         <p v-if="shown.gone.length" class="mb-2 text-[14px] text-soft">
           {{ t("paste.gone", { titles: shown.gone.join(", ") }) }}

@@ -144,8 +144,23 @@ td {
   vertical-align: top;
 }
 @media screen and (max-width: 719px) {
+  tr {
+    display: grid;
+    grid-template-columns: 34px minmax(0, 1fr) auto;
+  }
+  td {
+    width: auto;
+  }
+  td:nth-child(3) {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
   .item {
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-columns: 108px minmax(0, 1fr) auto;
+  }
+  .item > :nth-child(3),
+  .item > :nth-child(4) {
+    grid-column: auto / span 1;
   }
 }
 </style>

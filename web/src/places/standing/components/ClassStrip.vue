@@ -1,17 +1,22 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 
-/** Where one's own score stands among the class's: middle half, median, own. */
+/** The class's scores as fine ticks, one's own tall among them; the figures in words when it is pressed. */
 const { strip, own, possible } = defineProps<{
   strip: Shapes["Strip"] | undefined;
   own: string | null;
   possible: string;
 }>();
 const { t } = useI18n();
-const at = (points: number): number => Math.min(100, Math.max(0, (points / (Number(possible) || 1)) * 100));
-const label = computed(() =>
+const told = ref(false);
+const [BASE, STEP, TALLEST] = [6, 2, 14];
+const height = (n: number): number => Math.min(TALLEST, BASE + STEP * (n - 1));
+const mine = computed(() =>
+  own === null ? null : Math.min(100, Math.max(0, (Number(own) / (Number(possible) || 1)) * 100)),
+);
+const words = computed(() =>
   strip
     ? t("standing.strip", {
         own: own ?? "–",
@@ -25,54 +30,55 @@ const label = computed(() =>
 </script>
 
 <template>
-  <div v-if="strip" class="strip" role="img" :aria-label="label" :title="label">
-    <div class="line" />
-    <div
-      class="box"
-      :style="{
-        left: `${at(strip.lower_quartile)}%`,
-        width: `${at(strip.upper_quartile) - at(strip.lower_quartile)}%`,
-      }"
-    />
-    <div class="median" :style="{ left: `${at(strip.median)}%` }" />
-    <div v-if="own !== null" class="own" :style="{ left: `${at(Number(own))}%` }" />
-  </div>
+  <button
+    v-if="strip"
+    type="button"
+    class="strip"
+    :aria-expanded="told"
+    :aria-label="words"
+    @click="told = !told"
+  >
+    <span class="ticks" aria-hidden="true">
+      <i
+        v-for="tick in strip.ticks"
+        :key="tick.at"
+        :style="{ left: `${tick.at}%`, height: `${height(tick.n)}px` }"
+      />
+      <b v-if="mine !== null" :style="{ left: `${mine}%` }" />
+    </span>
+    <span v-if="told" class="block max-w-[24ch] text-left text-[13px] text-soft">{{ words }}</span>
+  </button>
   <span v-else class="text-[13px] text-soft">{{ t("standing.few") }}</span>
 </template>
 
 <style scoped>
 .strip {
+  min-width: 170px;
+  min-height: 24px;
+}
+.ticks {
   position: relative;
-  width: 170px;
+  display: block;
   height: 22px;
+  margin: 0 3px;
 }
-.strip div {
+.ticks i,
+.ticks b {
   position: absolute;
-}
-.line {
-  top: 10.5px;
-  right: 0;
-  left: 0;
-  height: 1px;
-  background: var(--span);
-}
-.box {
-  top: 6px;
-  height: 10px;
-  border: 1px solid var(--span);
-  background: var(--wash);
-}
-.median {
-  top: 3px;
-  width: 2px;
-  height: 16px;
+  bottom: 2px;
+  width: 1px;
   background: var(--ink-soft);
 }
-.own {
-  top: 5px;
-  width: 12px;
-  height: 12px;
+.ticks b {
+  width: 3px;
+  height: 20px;
+  margin-left: -1px;
   background: var(--deep);
-  transform: translateX(-6px) rotate(45deg);
+}
+@media print {
+  .ticks i,
+  .ticks b {
+    print-color-adjust: exact;
+  }
 }
 </style>

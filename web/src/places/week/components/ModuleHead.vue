@@ -12,18 +12,25 @@ import { useSaid } from "@/items/said";
 import { useRemoving } from "@/items/removing";
 import RemovalDialog from "@/items/components/RemovalDialog.vue";
 import ConditionsDialog from "@/items/components/ConditionsDialog.vue";
+import { drafts, openableModule } from "../model/opening";
+import OpenDialog from "./OpenDialog.vue";
+import OpenWord from "./OpenWord.vue";
 import TitleField from "./TitleField.vue";
+import WeekDialog from "./WeekDialog.vue";
 
-const { module, slug, canLayOut } = defineProps<{
+const { module, slug, canLayOut, dated } = defineProps<{
   module: Shapes["SheetModule"];
   slug: string;
   canLayOut: boolean;
+  dated: boolean;
 }>();
 const { t } = useI18n();
 const writes = useLayoutWrites(() => slug);
 const said = useSaid(() => slug);
 const naming = ref<"module" | "part" | "">("");
 const waiting = ref(false);
+const opening = ref(false);
+const choosing = ref(false);
 const { asking, remove } = useRemoving();
 const objectives = ref<string | null>(null);
 let seenObjectives = 0;
@@ -37,7 +44,7 @@ const choices = computed(() => [
   { key: "part", label: t("layout.addPart") },
   { key: "conditions", label: t("conditions.edit") },
   { key: "order", label: t(module.in_order ? "layout.notInOrder" : "layout.inOrder") },
-  { key: "publish", label: t(module.published ? "layout.hideAll" : "layout.publishAll") },
+  ...(dated ? [{ key: "week", label: t("layout.intoWeek") }] : []),
   { key: "remove", label: t("layout.remove") },
 ]);
 
@@ -70,9 +77,9 @@ async function choose(key: string): Promise<void> {
   else if (key === "part") naming.value = "part";
   else if (key === "objectives") {
     [objectives.value, seenObjectives, theirs.value] = [module.objectives.join("\n"), module.edition, false];
-  } else if (key === "conditions") waiting.value = true;
+  } else if (key === "week") choosing.value = true;
+  else if (key === "conditions") waiting.value = true;
   else if (key === "order") await change({ in_order: !module.in_order });
-  else if (key === "publish") await change({ published: !module.published, with_items: true });
   else await removeModule();
 }
 </script>
@@ -90,7 +97,14 @@ async function choose(key: string): Promise<void> {
     />
     <span v-else class="font-head text-[14px] font-bold">{{ module.title }}</span>
     <span v-if="module.in_order" class="text-[13px] text-soft">{{ t("week.inOrder") }}</span>
-    <span v-if="!module.published" class="rounded border border-rule px-1.5 text-[13px] text-soft">{{
+    <OpenWord
+      v-if="canLayOut"
+      :title="module.title"
+      :open="module.published"
+      :drafts="drafts(module.rows).length"
+      @press="opening = true"
+    />
+    <span v-else-if="!module.published" class="rounded border border-rule px-1.5 text-[13px] text-soft">{{
       t("week.hidden")
     }}</span>
     <UiMenu
@@ -112,6 +126,20 @@ async function choose(key: string): Promise<void> {
     :id="module.id"
     :title="module.title"
     @close="waiting = false"
+  />
+  <OpenDialog
+    v-if="opening"
+    :slug="slug"
+    :what="openableModule(module)"
+    :dated="dated"
+    @close="opening = false"
+  />
+  <WeekDialog
+    v-if="choosing"
+    :slug="slug"
+    :title="module.title"
+    :save="(week) => change({ week, edition: module.edition })"
+    @close="choosing = false"
   />
   <RemovalDialog v-if="asking" :ask="asking" />
   <UiDialog

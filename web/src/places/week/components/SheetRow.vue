@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useKinds } from "@/frame/kinds";
-import { computed } from "vue";
+import { computed, useSlots } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import { itemPath } from "@/frame/addresses";
@@ -30,6 +30,7 @@ const {
 }>();
 const { t } = useI18n();
 const kinds = useKinds();
+const slots = useSlots();
 const facts = computed(() => {
   const parts = [kinds.word(row.kind)];
   if (note) parts.unshift(note);
@@ -38,7 +39,7 @@ const facts = computed(() => {
   if (row.points !== null) parts.push(t("size.points", { n: row.points }, row.points));
   if (!row.required) parts.push(t("size.optional"));
   if (row.practice) parts.push(t("size.practice"));
-  if (!row.published) parts.push(t("size.draft"));
+  if (!row.published && !slots.opening) parts.push(t("size.draft"));
   return parts.join(" · ");
 });
 </script>
@@ -54,7 +55,9 @@ const facts = computed(() => {
     <slot name="title"
       ><h3>{{ row.title }}</h3></slot
     >
-    <span v-if="!row.published" class="text-[12.5px] text-soft">{{ t("size.draft") }}</span>
+    <slot name="opening"
+      ><span v-if="!row.published" class="text-[12.5px] text-soft">{{ t("size.draft") }}</span></slot
+    >
     <span class="ml-auto"><slot name="menu" /></span>
   </div>
   <div
@@ -70,7 +73,9 @@ const facts = computed(() => {
       <slot name="title">
         <RouterLink :to="itemPath(slug, row.id)" class="name">{{ row.title }}</RouterLink>
       </slot>
-      <div class="facts">{{ facts }}</div>
+      <div class="facts">
+        {{ facts }}<template v-if="$slots.opening"> · <slot name="opening" /></template>
+      </div>
       <div v-if="row.hint" class="facts hint">{{ row.hint }}</div>
     </div>
     <div v-if="firstDay" class="wide lanes-cell">

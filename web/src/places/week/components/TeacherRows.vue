@@ -15,10 +15,14 @@ import ConditionsDialog from "@/items/components/ConditionsDialog.vue";
 import { useRemoving } from "@/items/removing";
 import RemovalDialog from "@/items/components/RemovalDialog.vue";
 import ItemSettings from "@/items/components/ItemSettings.vue";
+import { drafts, openablePart, openableRow, type Openable } from "../model/opening";
 import ModuleHead from "./ModuleHead.vue";
 import MoveDialog from "./MoveDialog.vue";
 import NewItem from "./NewItem.vue";
+import OpenDialog from "./OpenDialog.vue";
+import OpenWord from "./OpenWord.vue";
 import PartHead from "./PartHead.vue";
+import RowWords from "./RowWords.vue";
 import SheetRow from "./SheetRow.vue";
 import TitleField from "./TitleField.vue";
 
@@ -37,6 +41,7 @@ const settingsOf = ref<number | null>(null);
 const waiting = ref<{ kind: "item" | "part"; id: number; title: string } | null>(null);
 const moving = ref<{ id: number; title: string; module: number } | null>(null);
 const { asking, remove } = useRemoving();
+const opening = ref<Openable | null>(null);
 const root = useTemplateRef<HTMLElement>("root");
 let sortables: Sortable[] = [];
 
@@ -123,8 +128,6 @@ async function chooseRow(row: Shapes["Row"], key: string): Promise<void> {
   else if (key === "module") moving.value = { id: row.id, title: row.title, module: module.id };
   else if (key === "conditions") waiting.value = { kind: "item", id: row.id, title: row.title };
   else if (key === "rename") naming.value = { kind: "item", id: row.id };
-  else if (key === "publish")
-    said(null, await writes.changeItem.mutateAsync({ id: row.id, published: !row.published }));
   else if (key === "up" || key === "down") step(row, key === "up" ? -1 : 1);
   else await removeRow(row);
 }
@@ -141,7 +144,6 @@ const rowChoices = (row: Shapes["Row"]) => [
   { key: "rename", label: t("layout.rename") },
   { key: "copy", label: t("copyIn.here") },
   { key: "module", label: t("moveTo.label") },
-  { key: "publish", label: t(row.published ? "layout.hide" : "layout.publish") },
   { key: "up", label: t("layout.up"), disabled: !stepPlace(groups.value, row.id, -1) },
   { key: "down", label: t("layout.down"), disabled: !stepPlace(groups.value, row.id, 1) },
   { key: "remove", label: t("layout.remove") },
@@ -155,7 +157,7 @@ const partChoices = computed(() => [
 
 <template>
   <section ref="root" :aria-label="module.title">
-    <ModuleHead :module="module" :slug="slug" :can-lay-out="sheet.can_lay_out" />
+    <ModuleHead :module="module" :slug="slug" :can-lay-out="sheet.can_lay_out" :dated="sheet.dated" />
     <template v-for="group in groups" :key="group.id ?? 'loose'">
       <PartHead v-if="group.id" :title="group.title">
         <TitleField
@@ -169,6 +171,14 @@ const partChoices = computed(() => [
         />
         <h2 v-else class="font-head text-[13px] font-semibold text-soft">{{ group.title }}</h2>
         <template v-if="sheet.can_lay_out" #menu>
+          <OpenWord
+            v-if="drafts(group.rows).length > 1"
+            class="ml-3"
+            :title="group.title"
+            open
+            :drafts="drafts(group.rows).length"
+            @press="opening = openablePart(group.title, group.rows)"
+          />
           <UiMenu
             class="ml-auto mr-1.5"
             :label="t('layout.menu', { title: group.title })"
@@ -221,6 +231,14 @@ const partChoices = computed(() => [
               {{ row.title }}
             </RouterLink>
           </template>
+          <template #opening>
+            <RowWords
+              :row="row"
+              :can-lay-out="sheet.can_lay_out"
+              @conditions="waiting = { kind: 'item', id: row.id, title: row.title }"
+              @opening="opening = openableRow(row)"
+            />
+          </template>
           <template v-if="sheet.can_lay_out && sheet.first_day" #ends>
             <BarEnds
               :row="row"
@@ -249,6 +267,7 @@ const partChoices = computed(() => [
       />
     </template>
     <RemovalDialog v-if="asking" :ask="asking" />
+    <OpenDialog v-if="opening" :slug="slug" :what="opening" :dated="sheet.dated" @close="opening = null" />
     <ConditionsDialog v-if="waiting" v-bind="waiting" :slug="slug" @close="waiting = null" />
     <MoveDialog v-if="moving" :item="moving" :slug="slug" :dated="sheet.dated" @close="moving = null" />
     <ItemSettings v-if="settingsOf" :slug="slug" :id="settingsOf" @close="settingsOf = null" />
