@@ -3,23 +3,16 @@ import { useKinds } from "@/frame/kinds";
 import { valueOf } from "@/ui/field/events";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
-import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import UiInput from "@/ui/field/UiInput.vue";
 import { howOf, withHow, type Beat, type BeatMoment, type How } from "../model/rhythm";
 
-/** One item of the pattern. */
+/** What is told of one item of the pattern beside its row. */
 const beat = defineModel<Beat>({ required: true });
-const { categories } = defineProps<{ categories: string[] }>();
-const emit = defineEmits<{ remove: [] }>();
-const { t, locale } = useI18n();
+const { categories, weekdays } = defineProps<{ categories: string[]; weekdays: string[] }>();
+const { t } = useI18n();
 const kinds = useKinds();
 const offered = computed(() => kinds.offered.value.filter((kind) => !kind.heading));
-const MONDAY = Date.UTC(2024, 0, 1);
-const weekdays = computed(() => {
-  const format = new Intl.DateTimeFormat(locale.value, { weekday: "short", timeZone: "UTC" });
-  return Array.from({ length: 7 }, (_, n) => format.format(MONDAY + n * 86_400_000));
-});
 const set = (change: Partial<Beat>): void => void (beat.value = { ...beat.value, ...change });
 function choose(code: string): void {
   const found = offered.value.find((kind) => kind.code === code);
@@ -34,14 +27,13 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
 </script>
 
 <template>
-  <li class="beat">
-    <div class="grid gap-2 sm:grid-cols-[130px_minmax(0,1fr)_150px_80px_80px_140px]">
+  <div class="beat">
+    <div class="grid gap-2 sm:grid-cols-[150px_minmax(0,1fr)_90px_90px_160px]">
       <UiField v-slot="{ field }" :label="t('rhythm.kind')">
         <select :id="field" class="field" :value="beat.kind" @change="choose(valueOf($event))">
           <option v-for="one in offered" :key="one.code" :value="one.code">{{ one.word }}</option>
         </select>
       </UiField>
-      <UiInput :label="t('rhythm.itemTitle')" :value="beat.title" required @set="(v) => set({ title: v })" />
       <UiInput :label="t('rhythm.part')" :value="beat.part" @set="(v) => set({ part: v })" />
       <UiInput
         :label="t('rhythm.minutes')"
@@ -125,23 +117,17 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
           /></label>
         </template>
       </div>
-      <UiButton
-        look="text"
-        class="ml-auto"
-        @click="emit('remove')"
-        :aria-label="`${t('rhythm.remove')}: ${beat.title}`"
-        >{{ t("rhythm.remove") }}</UiButton
-      >
     </div>
-  </li>
+  </div>
 </template>
 
 <style scoped>
 .beat {
-  padding: 10px 14px;
-  border-bottom: 1px solid var(--rule-faint);
+  padding: 4px 14px 12px 44px;
 }
-.beat:last-child {
-  border: 0;
+@media screen and (max-width: 719px) {
+  .beat {
+    padding-left: 14px;
+  }
 }
 </style>

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { copyOf } from "@/api/copy";
-import { computed, reactive, ref } from "vue";
+import { computed, reactive, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useTyped } from "@/frame/unsaved";
-import { useWrong } from "@/frame/writes";
+import { changedMeanwhile, useWrong } from "@/frame/writes";
 import { useDone } from "@/items/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { freshBeat, sectionsOf, type Beat } from "../model/rhythm";
 import { previewRhythm, useRhythms, useSetupWrites } from "../queries";
-import BeatFields from "./BeatFields.vue";
+import PatternSheet from "./PatternSheet.vue";
 import StampPreview from "./StampPreview.vue";
 
-const { slug } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
+const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const { data } = useRhythms(() => slug);
@@ -33,10 +33,26 @@ const form = reactive({
 });
 
 const { saved } = useTyped(() => form);
+/** The edition of the stored rhythm that was seen, and whether somebody has changed it since. */
+let seen = 0;
+const theirs = ref(false);
+const stored = () => data.value?.rhythms.find((one) => one.id === form.id) ?? null;
+
+/** A new rhythm goes over all weeks that the term has. */
+watch(
+  () => data.value?.weeks,
+  (weeks) => {
+    if (!weeks?.length || form.id !== null) return;
+    form.first = weeks.find((week) => week >= form.first) ?? weeks[0] ?? form.first;
+    form.last = weeks.at(-1) ?? form.last;
+    saved();
+  },
+  { immediate: true },
+);
 
 const wish = (): Shapes["RhythmIn"] => ({
   id: form.id,
-  edition: data.value?.rhythms.find((one) => one.id === form.id)?.edition ?? 0,
+  edition: seen,
   name: form.name.trim() || t("setup.rhythm"),
   unit: form.unit,
   beats: form.beats,
@@ -52,6 +68,8 @@ const count = computed(() => (shown.value ? shown.value.new + shown.value.change
 function take(one: Shapes["RhythmIn"] | null): void {
   shown.value = null;
   show(one);
+  seen = one?.edition ?? 0;
+  theirs.value = false;
   saved();
 }
 
@@ -88,9 +106,14 @@ async function preview(): Promise<void> {
 }
 
 async function stamp(): Promise<void> {
-  const made = await writes.stamp.mutateAsync(wish()).catch(() => null);
+  const made = await writes.stamp.mutateAsync(wish()).catch((error: unknown) => {
+    theirs.value = changedMeanwhile(error);
+    if (changedMeanwhile(error)) seen = Number(error.also.edition);
+    return null;
+  });
   if (!made) return;
   form.id = made.rhythm;
+  seen = stored()?.edition ?? seen;
   shown.value = null;
   saved();
   done(t("rhythm.stamped", { new: made.new, changed: made.changed }), made.change);
@@ -120,11 +143,15 @@ async function stamp(): Promise<void> {
         </UiField>
         <template v-if="form.unit === 'week'">
           <UiField v-slot="{ field }" :label="t('rhythm.firstWeek')"
-            ><input :id="field" v-model.number="form.first" class="field figures !w-20" type="number"
-          /></UiField>
+            ><select :id="field" v-model.number="form.first" class="field figures !w-20">
+              <option v-for="week in data.weeks" :key="week" :value="week">{{ week }}</option>
+            </select></UiField
+          >
           <UiField v-slot="{ field }" :label="t('rhythm.lastWeek')"
-            ><input :id="field" v-model.number="form.last" class="field figures !w-20" type="number"
-          /></UiField>
+            ><select :id="field" v-model.number="form.last" class="field figures !w-20">
+              <option v-for="week in data.weeks" :key="week" :value="week">{{ week }}</option>
+            </select></UiField
+          >
         </template>
         <UiField v-else v-slot="{ field }" :label="t('rhythm.firstClass')"
           ><input
@@ -141,16 +168,12 @@ async function stamp(): Promise<void> {
       <fieldset>
         <legend class="mb-1 font-semibold">{{ t("rhythm.items") }}</legend>
         <p class="mb-2 text-[13px] text-soft">{{ t("rhythm.titleHint") }}</p>
-        <ul class="card">
-          <BeatFields
-            v-for="(beat, n) in form.beats"
-            :key="beat.key"
-            :model-value="beat"
-            :categories="data.categories"
-            @update:model-value="(b) => ((form.beats[n] = b), (shown = null))"
-            @remove="((form.beats = form.beats.filter((_, at) => at !== n)), (shown = null))"
-          />
-        </ul>
+        <PatternSheet
+          v-model="form.beats"
+          :schedule="schedule"
+          :categories="data.categories"
+          @update:model-value="shown = null"
+        />
       </fieldset>
       <div class="flex flex-wrap gap-3">
         <UiButton @click="form.beats.push(freshBeat('assignment', 'Homework {n}'))">{{
@@ -162,6 +185,10 @@ async function stamp(): Promise<void> {
         }}</UiButton>
       </div>
     </form>
+    <p v-if="theirs" role="alert" class="mt-3">
+      {{ t("rhythm.theirs") }}
+      <UiButton look="text" @click="take(stored())">{{ t("theirs.take") }}</UiButton>
+    </p>
     <p v-if="refused" role="alert" class="mt-3 text-late">{{ refused }}</p>
     <StampPreview v-if="shown" :stamping="shown" :weeks="data.weeks" />
   </section>
