@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from apps.kernel.models import StoredFile
 from apps.layout.models import Item, ItemFile, ItemText
 from apps.library.models import ErrorReport
-from django.test import override_settings
+from apps.people.demo import DEMO_PASSWORD
+from django.core.cache import cache
+from django.test import Client, override_settings
 from django.urls import URLPattern, URLResolver, get_resolver
 
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
@@ -42,6 +46,27 @@ class SignIn(DemoCase):
                     self.assertEqual(told.status_code, 404, path)
         mine.person.refresh_from_db()
         self.assertEqual(mine.person.email, before)
+
+    def test_who_guesses_locks_nobody_out_of_their_own(self) -> None:
+        cache.clear()
+        person = Caller(KEEPS_UP).person
+        for n in range(5):
+            who = {"username": person.username} if n % 2 else {"email": person.email}
+            self.assertEqual(self.sign_in(who, "guessed", "192.0.2.7").status_code, 400)
+        # By name or by address, from where it was guessed even the right word waits.
+        told = self.sign_in({"username": person.username}, DEMO_PASSWORD, "192.0.2.7")
+        self.assertIn("Too many", told.content.decode())
+        self.assertEqual(self.sign_in({"email": person.email}, DEMO_PASSWORD, "198.51.100.9").status_code, 200)
+
+    def test_right_words_take_nothing_from_those_behind_the_same_address(self) -> None:
+        cache.clear()
+        person = Caller(KEEPS_UP).person
+        for _ in range(40):
+            self.assertEqual(self.sign_in({"username": person.username}, DEMO_PASSWORD, "192.0.2.7").status_code, 200)
+
+    def sign_in(self, who: dict[str, str], password: str, address: str) -> Any:
+        body = {**who, "password": password}
+        return Client().post(SIGN_IN + "auth/login", body, content_type="application/json", REMOTE_ADDR=address)
 
     def test_the_description_of_the_api_is_no_page(self) -> None:
         for who in (Caller(None), Caller(INSTRUCTOR)):

@@ -9,6 +9,7 @@ from apps.kernel.downloads import send_file
 from apps.kernel.editions import edition, editions, require_edition
 from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
+from apps.kernel.photos import untold
 from apps.kernel.pictures import upright
 from apps.kernel.plain_pages import not_there, not_understood
 from apps.kernel.problem_json import answer_problems, server_error
@@ -63,6 +64,7 @@ __all__ = [
     "server_error",
     "store",
     "together",
+    "untold",
     "upright",
     "web_link",
     "words_in",

@@ -80,6 +80,10 @@ ACCOUNT_PRESERVE_USERNAME_CASING = False
 ACCOUNT_SIGNUP_FIELDS = ["username*", "email*", "password1*"]
 ACCOUNT_ADAPTER = "apps.people.signin.ClosedDoor"
 ACCOUNT_EMAIL_VERIFICATION = "none"
+# Failures only: right passwords take nothing from the people behind one address.
+ACCOUNT_RATE_LIMITS = {"login": None, "login_failed": "30/m/ip,5/5m/key"}
+# How many front servers stand between Unvo and the browser; their X-Forwarded-For is believed, and nobody else's.
+ALLAUTH_TRUSTED_PROXY_COUNT = int(os.environ.get("UNVO_FRONT_SERVERS", "0"))
 HEADLESS_CLIENTS = ("browser",)
 HEADLESS_ONLY = True
 HEADLESS_FRONTEND_URLS = {"account_reset_password_from_key": PUBLIC_ADDRESS + "/sign-in"}
@@ -181,6 +185,12 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+[.-][0-9A-Za-z_-]{8,12}\..+$"
 DJANGO_VITE = {"default": {"dev_mode": False, "manifest_path": SERVER / "assets" / "manifest.json"}}
 
 EMAIL_BACKEND = "django.core.mail.backends.smtp.EmailBackend"
+EMAIL_HOST = os.environ.get("UNVO_MAIL_HOST", "localhost")
+EMAIL_PORT = int(os.environ.get("UNVO_MAIL_PORT", "25"))
+EMAIL_HOST_USER = os.environ.get("UNVO_MAIL_USER", "")
+EMAIL_HOST_PASSWORD = os.environ.get("UNVO_MAIL_PASSWORD", "")
+EMAIL_USE_TLS = os.environ.get("UNVO_MAIL_TLS", "") == "1"
+EMAIL_TIMEOUT = 20
 DEFAULT_FROM_EMAIL = os.environ.get("UNVO_MAIL_FROM", "unvo@ostrell.example")
 PROCRASTINATE_AUTODISCOVER_MODULE_NAME = "jobs"
 PGHISTORY_DEFAULT_TRACKERS = (pghistory.InsertEvent(), pghistory.UpdateEvent(), pghistory.DeleteEvent())

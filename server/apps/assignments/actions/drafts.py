@@ -9,7 +9,7 @@ from django.db.models import Max
 from apps.assignments.models import Brief, HandIn, HandInFile
 from apps.assignments.queries import brief_of
 from apps.courses.public import Course, can_study, membership
-from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store
+from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store, untold
 from apps.path.public import Fact, note, require_doable
 
 LONGEST_TEXT = 200_000
@@ -98,7 +98,7 @@ def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: S
     count = draft.files.count()
     if count >= brief.most_files:
         raise Refused("hand_in.too_many_files", most=brief.most_files)
-    stored: StoredFile = store(actor, upload, ("hand_in", draft.pk), brief.most_megabytes * 1024 * 1024)  # type: ignore[arg-type]
+    stored: StoredFile = store(actor, untold(upload), ("hand_in", draft.pk), brief.most_megabytes * 1024 * 1024)  # type: ignore[arg-type]
     last = draft.files.aggregate(n=Max("position"))["n"] or 0
     HandInFile.objects.create(hand_in=draft, stored=stored, position=last + 1)
     record(actor, "hand_in.add_file", ("hand_in", draft.pk), course_id=course.pk, after={"file": stored.name})

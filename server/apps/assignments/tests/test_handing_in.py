@@ -10,6 +10,7 @@ import pypdf
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
 from django.utils import timezone
+from PIL import Image
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF, PNG
@@ -17,7 +18,8 @@ from tests.post import deliver
 
 from apps.assignments.models import HandIn
 from apps.kernel.jobs import forget_old_answers
-from apps.kernel.models import AnsweredRequest, AuditRecord
+from apps.kernel.models import AnsweredRequest, AuditRecord, StoredFile
+from apps.kernel.uploads import location
 from apps.notices.models import OutboxMail
 from apps.path.models import Fact
 
@@ -51,6 +53,36 @@ class HandingIn(DemoCase):
         self.assertEqual((receipt["late_seconds"], receipt["attempt"]), (0, 1))
         again = self.student.get(f"/receipts/{receipt['number']}").json()
         self.assertEqual(again, receipt)
+
+    def test_a_photograph_that_is_handed_in_tells_no_place_and_keeps_its_pixels(self) -> None:
+        for options in ({}, {"progressive": True}):
+            taken = self.photograph(**options)
+            self.add(LOOP, "page.jpg", taken + b"\xff\xd8 another of the same moment \xff\xd9")
+            stored = StoredFile.objects.order_by("pk").last()
+            assert stored is not None
+            content = location(stored).read_bytes()
+            self.assertNotIn(b"Pocket camera", content)
+            self.assertNotIn(b"another of the same moment", content)
+            kept, came = Image.open(BytesIO(content)), Image.open(BytesIO(taken))
+            self.assertEqual(dict(kept.getexif()), {0x0112: 6}, "it is still turned as it was")
+            self.assertEqual(kept.tobytes(), came.tobytes())
+            self.assertEqual(hashlib.sha256(content).hexdigest(), stored.sha256, "the receipt is of what is kept")
+
+    def photograph(self, **options: object) -> bytes:
+        exif = Image.Exif()
+        exif[0x0112], exif[0x010F] = 6, "Pocket camera"
+        exif.get_ifd(0x8825)[2] = (44.0, 55.0, 11.0)
+        out = BytesIO()
+        Image.effect_noise((90, 60), 60).convert("RGB").save(out, "JPEG", exif=exif, **options)
+        self.assertIn(b"Pocket camera", out.getvalue())
+        return out.getvalue()
+
+    def test_a_damaged_photograph_is_kept_as_it_came(self) -> None:
+        broken = self.photograph()[:300]
+        self.add(LOOP, "page.jpg", broken)
+        stored = StoredFile.objects.order_by("pk").last()
+        assert stored is not None
+        self.assertEqual(location(stored).read_bytes(), broken)
 
     def test_the_receipt_as_pdf_reads_back(self) -> None:
         self.add(LOOP, "page 1.png", PNG)
