@@ -38,6 +38,11 @@ class WrittenDates(unittest.TestCase):
             with self.subTest(text):
                 self.assertEqual([w.day.isoformat() for w in written_dates(text, NEAR)], [wanted])
 
+    def test_dots_are_dates_where_the_day_comes_first_and_a_word_says_so(self) -> None:
+        for text, wanted in (("due 3.9.", ["2026-09-03"]), ("Sections 3.5 and 3.6.", [])):
+            found = written_dates(text, NEAR, "day_first")
+            self.assertEqual([w.day.isoformat() for w in found], wanted)
+
     def test_the_full_stop_of_a_sentence_is_no_part_of_the_date(self) -> None:
         found = written_dates("Due Sunday 11 October. Bring boots.", NEAR)
         self.assertEqual([w.text for w in found], ["Sunday 11 October"])
@@ -52,6 +57,8 @@ class WrittenDates(unittest.TestCase):
             "31 February",
             "pages 12-14",
             "sum 12 may be",
+            "Read Sections 3.5 and 3.6.",
+            "from 3.6. on",
         ):
             with self.subTest(text):
                 self.assertEqual(written_dates(text, NEAR), ())

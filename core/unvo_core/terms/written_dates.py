@@ -30,6 +30,7 @@ WEEKDAYS = {
 _YEAR = r"(?:,?\s+(?P<year>(?:19|20)\d\d))?"
 _WORDS_TOO = frozenset({"may", "mar", "march", "sun", "sat"})
 _CUE = re.compile(r"\b(?:by|due|on|until|till|before|after|from|to|through|and|or|is|–|-)[\s:]*$", re.IGNORECASE)
+_DUE = re.compile(r"\b(?:by|due|on|until|till|before)[\s:]*$", re.IGNORECASE)
 _WEEKDAY_BEFORE = re.compile(r"(?<![\w/.-])([A-Za-z]{3,9})\.?,?\s+(?:the\s+)?$")
 _LONGEST_BEFORE = 20
 _GLUED = frozenset("/.-_")
@@ -83,7 +84,7 @@ def written_dates(
             if any(f.start < match.end() and match.start() < f.end for f in found):
                 continue
             written = _written(match, text)
-            if written is None or (in_prose and not _meant(written, text)):
+            if written is None or (in_prose and not _meant(written, text, order)):
                 continue
             read = _read(written, text, around, order)
             if read is not None:
@@ -137,7 +138,13 @@ def _written(match: re.Match[str], text: str) -> _Written | None:
     )
 
 
-def _meant(written: _Written, text: str) -> bool:
+def _meant(written: _Written, text: str, order: Order) -> bool:
+    if written.mark == "." and not written.year and not written.weekday:
+        # 'Sections 3.5 and 3.6.' end a sentence; who writes the month first writes no dots.
+        return (
+            order == "day_first"
+            and _DUE.search(text, max(0, written.start - _LONGEST_BEFORE), written.start) is not None
+        )
     if written.mark and not written.year and not written.weekday:
         return _CUE.search(text, max(0, written.start - _LONGEST_BEFORE), written.start) is not None
     return not any(w in _WORDS_TOO for w in (written.month, written.weekday))

@@ -224,7 +224,7 @@ class Induction(Journey):
         page.get_by_role("button", name="Hand in", exact=True).click()
         page.get_by_role("button", name="Hand in now").click()
         self.go(page, "/c/srv-010/module/3")
-        expect(page.get_by_text("Not complete because of")).to_be_visible()
+        expect(page.get_by_text("Complete when these are done")).to_be_visible()
         expect(page.get_by_role("link", name="Your certificate")).to_have_count(0)
         self.pass_("What you saw", "7")
         page.reload()

@@ -29,6 +29,7 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
     :model-value="chosen"
     as="div"
     class="relative"
+    immediate
     @update:model-value="(key: string) => emit('choose', key)"
   >
     <div class="box">
@@ -81,7 +82,7 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
   position: absolute;
   z-index: 40;
   width: 400px;
-  max-width: 90vw;
+  max-width: calc(100vw - 96px);
   margin-top: 4px;
   padding: 4px;
   border: 1px solid var(--rule);

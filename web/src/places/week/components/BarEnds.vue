@@ -3,11 +3,17 @@ import { computed, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useTimes } from "@/ui/moment/zones";
+import type { End } from "../model/nudging";
 import { drawSpan, laneOf } from "@/items/model/lanes";
 
 /** Handles on both ends of a bar: dragged by whole days, or moved by the arrow keys. */
-type End = "opens" | "due";
-const { row, firstDay, zone } = defineProps<{ row: Shapes["Row"]; firstDay: string; zone: string }>();
+const { row, firstDay, zone, moved } = defineProps<{
+  row: Shapes["Row"];
+  firstDay: string;
+  zone: string;
+  /** By how many days an end was moved that is not kept yet. */
+  moved: (end: End) => number;
+}>();
 const emit = defineEmits<{ move: [end: End, days: number] }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
@@ -27,7 +33,8 @@ const ends = computed(() => {
   }
   return found;
 });
-const shift = (end: End): number => (dragged.value?.end === end ? (dragged.value.days / LANES) * 100 : 0);
+const shift = (end: End): number =>
+  ((moved(end) + (dragged.value?.end === end ? dragged.value.days : 0)) / LANES) * 100;
 
 function start(end: End, event: PointerEvent): void {
   dragged.value = { end, from: event.clientX, days: 0 };

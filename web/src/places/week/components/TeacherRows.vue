@@ -16,6 +16,7 @@ import { useRemoving } from "@/items/removing";
 import RemovalDialog from "@/items/components/RemovalDialog.vue";
 import ItemSettings from "@/items/components/ItemSettings.vue";
 import { drafts, openablePart, openableRow, type Openable } from "../model/opening";
+import { useNudges, type Shifts } from "../model/nudging";
 import ModuleHead from "./ModuleHead.vue";
 import MoveDialog from "./MoveDialog.vue";
 import NewItem from "./NewItem.vue";
@@ -93,17 +94,22 @@ function makeSortable(): void {
 watch([groups, root], () => nextTick(makeSortable), { immediate: true, flush: "post" });
 onBeforeUnmount(() => sortables.forEach((s) => s.destroy()));
 
-/** Move one end of a bar by days; what closes before the new due moment comes along. */
-async function moveEnd(row: Shapes["Row"], end: "opens" | "due", days: number): Promise<void> {
-  const iso = row[end];
-  if (!iso) return;
-  const moments = { ...row.rules, [end]: wallAfter(iso, sheet.zone, days) } as Shapes["RulesIn"];
-  if (end === "due" && row.closes && days > 0 && Date.parse(iso) + days * 86_400_000 > Date.parse(row.closes))
-    moments.closes = wallAfter(row.closes, sheet.zone, days);
-  const wish = { id: row.id, edition: row.edition, moments };
-  const change = await writes.setMoments.mutateAsync(wish).catch(() => null);
+/** Move the ends of a bar by days; what closes before the new due moment comes along. */
+async function moveEnds(id: number, shifts: Shifts): Promise<void> {
+  const row = module.rows.find((one) => one.id === id);
+  if (!row) return;
+  const moments = { ...row.rules } as Shapes["RulesIn"];
+  for (const end of ["opens", "due"] as const) {
+    const iso = row[end];
+    if (iso && shifts[end]) moments[end] = wallAfter(iso, sheet.zone, shifts[end]);
+  }
+  const due = row.due ? Date.parse(row.due) + shifts.due * 86_400_000 : 0;
+  if (row.closes && shifts.due > 0 && due > Date.parse(row.closes))
+    moments.closes = wallAfter(row.closes, sheet.zone, shifts.due);
+  const change = await writes.setMoments.mutateAsync({ id, edition: row.edition, moments }).catch(() => null);
   if (change) said(null, change);
 }
+const { nudge, drawn } = useNudges(moveEnds);
 
 async function rename(id: number, title: string, edition: number): Promise<void> {
   said(null, await writes.changeItem.mutateAsync({ id, title, edition }));
@@ -244,7 +250,8 @@ const partChoices = computed(() => [
               :row="row"
               :first-day="sheet.first_day"
               :zone="sheet.zone"
-              @move="(end, days) => moveEnd(row, end, days)"
+              :moved="(end) => drawn(row.id, end)"
+              @move="(end, days) => nudge(row.id, end, days)"
             />
           </template>
           <template v-if="sheet.can_lay_out" #menu>

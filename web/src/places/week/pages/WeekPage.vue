@@ -12,6 +12,7 @@ import { useTimes } from "@/ui/moment/zones";
 import ClassRow from "../components/ClassRow.vue";
 import LaterBand from "../components/LaterBand.vue";
 import SheetHead from "../components/SheetHead.vue";
+import SheetLegend from "../components/SheetLegend.vue";
 import StudentRows from "../components/StudentRows.vue";
 import { nowShare } from "@/items/model/lanes";
 import { useSheet } from "../queries";
@@ -96,6 +97,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
         </template>
       </div>
     </div>
+    <SheetLegend v-if="sheet.first_day && sheet.modules.length" />
     <p v-if="!sheet.modules.length" class="card mx-3.5 p-5 text-soft sm:mx-6">
       <template v-if="sheet.break_name">{{ t("week.break", { name: sheet.break_name }) }}</template>
       <template v-else>{{ t(sheet.can_lay_out ? "week.emptyTeacher" : "week.empty") }}</template>
