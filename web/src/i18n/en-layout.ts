@@ -1,4 +1,12 @@
 export default {
+  legend: {
+    bar: "from opening to due",
+    due: "due",
+    grace: "late, until it closes",
+    notch: "start by",
+    away: "Put this line away",
+    show: "What the marks mean",
+  },
   opening: {
     draft: "Draft: open it …",
     withDrafts: "{n} draft in it: open … | {n} drafts in it: open …",

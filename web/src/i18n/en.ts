@@ -165,14 +165,6 @@ export default {
     acknowledged: "Acknowledged",
     practice: "Practice",
   },
-  legend: {
-    bar: "from opening to due",
-    due: "due",
-    grace: "late, until it closes",
-    notch: "start by",
-    away: "Put this line away",
-    show: "What the marks mean",
-  },
   detail: {
     after: "after:",
     percent: "({n} % or more)",

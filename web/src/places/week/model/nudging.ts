@@ -6,6 +6,9 @@ export type Shifts = Record<End, number>;
 const PAUSE_MS = 400;
 const still = (): Shifts => ({ opens: 0, due: 0 });
 
+/** Who leaves the page meanwhile has moved it all the same. */
+const leaving = (flush: () => void): void => void (getCurrentScope() && onScopeDispose(flush));
+
 /**
  * Moves of a bar's ends by days, as they come: presses that follow each other quickly are gathered and sent as one,
  * and what comes while one is on its way is sent after it, over what it made.
@@ -33,20 +36,16 @@ export function useNudges(send: (id: number, shifts: Shifts) => Promise<unknown>
     const shifts = waiting.get(id) ?? still();
     waiting.set(id, { ...shifts, [end]: shifts[end] + days });
     clearTimeout(timers.get(id));
-    timers.set(
-      id,
-      setTimeout(() => void go(id), at),
-    );
+    const timer = setTimeout(() => void go(id), at);
+    timers.set(id, timer);
   }
 
-  // Who leaves the page meanwhile has moved it all the same.
-  if (getCurrentScope())
-    onScopeDispose(() =>
-      timers.forEach((timer, id) => {
-        clearTimeout(timer);
-        void go(id);
-      }),
-    );
+  leaving(() => {
+    timers.forEach((timer, id) => {
+      clearTimeout(timer);
+      void go(id);
+    });
+  });
 
   /** By how many days an end is drawn away from where it is kept. */
   const drawn = (id: number, end: End): number =>
