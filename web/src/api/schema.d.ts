@@ -1557,7 +1557,7 @@ export interface paths {
         put?: never;
         /**
          * Carry Days
-         * @description What the days that differ (no class, another day type) are in another term; nothing is changed.
+         * @description What the days that differ (no class, another day type) and the breaks are in another term; nothing is changed.
          */
         post: operations["carry_days"];
         delete?: never;
@@ -2253,6 +2253,16 @@ export interface components {
         BudgetIn: {
             /** Minutes */
             minutes: number[];
+        };
+        /**
+         * Carried
+         * @description What of the term can come along: days are proposed, breaks are offered.
+         */
+        Carried: {
+            /** Breaks */
+            breaks: components["schemas"]["Break"][];
+            /** Days */
+            days: components["schemas"]["CarriedDays"][];
         };
         /**
          * CarriedDays
@@ -7938,7 +7948,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CarriedDays"][];
+                    "application/json": components["schemas"]["Carried"];
                 };
             };
         };

@@ -230,6 +230,8 @@ export default {
     next: "go to the class day after",
     keep: "stay there",
     preview: "Show before and after",
+    breaks: "Breaks of the old term, on the same days of the new one:",
+    takeBreaks: "Take them along",
     carried:
       "{n} days that differ came along: same week, same weekday. Look at them above. | 1 day that differs came along: same week, same weekday. Look at it above. | {n} days that differ came along: same week, same weekday. Look at them above.",
     apply: "Move the course",

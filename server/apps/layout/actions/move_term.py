@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 from typing import Any, cast
 
 from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.moments import Key, Rule, rule_for
 from unvo_core.schedule.spans import MOMENTS, MomentName
-from unvo_core.schedule.term import Term, weeks
+from unvo_core.schedule.term import Break, Term, weeks
 from unvo_core.terms.redate import Landing, Note, redate, same_weekday
 from unvo_core.terms.repace import Paced, module_weeks, repace
 
@@ -45,10 +45,18 @@ class TermMove:
     new: Calendar
 
 
-def carried_days(
+@dataclass(frozen=True)
+class Carried:
+    """What of a term can come along into another one: by section, the days that differ from its pattern, on the same
+    weekday of the same week; and the breaks, so many days after the term's first week as now."""
+
+    days: list[tuple[int | None, list[dict[str, Any]]]]
+    breaks: list[Break]
+
+
+def carried(
     actor: Actor, course: Course, first_day: date, last_day: date, first_week_number: int, week_start: int
-) -> list[tuple[int | None, list[dict[str, Any]]]]:
-    """The days that differ from the pattern of each section, on the same weekday of the same week of another term."""
+) -> Carried:
     laid = _dated(actor, course)
     new = Term(
         name="",
@@ -64,7 +72,13 @@ def carried_days(
     for pattern in MeetingPattern.objects.filter(course=course).order_by("section_id"):
         moved = [(same_weekday(date.fromisoformat(e["day"]), laid.weeks, there), e) for e in pattern.exceptions]
         found.append((pattern.section_id, [e | {"day": day.isoformat()} for day, e in moved if day is not None]))
-    return found
+    by = there[0].first_day - laid.weeks[0].first_day
+    breaks = [
+        replace(b, first_day=b.first_day + by, last_day=min(b.last_day + by, last_day))
+        for b in (laid.term.breaks if laid.term else ())
+        if first_day <= b.first_day + by <= last_day
+    ]
+    return Carried(found, breaks)
 
 
 def plan_redate(actor: Actor, course: Course, wish: ScheduleWish, landing: Landing) -> TermMove:

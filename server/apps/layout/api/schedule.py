@@ -7,7 +7,7 @@ from unvo_core.terms.public_holidays import holiday_problems, holidays_between, 
 from apps.courses.public import Course, Named, can_lay_out, course_by_slug, lock_course, membership
 from apps.kernel.public import actor_of, refuse_problems, require, write
 from apps.layout.actions import set_schedule
-from apps.layout.actions.move_term import TermMove, apply_move, carried_days, plan_redate, plan_repace
+from apps.layout.actions.move_term import TermMove, apply_move, carried, plan_redate, plan_repace
 from apps.layout.actions.remove_group import remove_group
 from apps.layout.actions.set_moments import set_moments, shift_items
 from apps.layout.api import schedule_schemas as t
@@ -59,11 +59,17 @@ def read_holidays(
     )
 
 
-@router.post("/courses/{slug}/term-move/days", response=list[t.CarriedDays])
-def carry_days(request: SignedIn, slug: str, payload: t.NewTerm) -> list[t.CarriedDays]:
-    """What the days that differ (no class, another day type) are in another term; nothing is changed."""
-    found = carried_days(actor_of(request), course_by_slug(slug), **payload.model_dump())
-    return [t.CarriedDays(section_id=s, exceptions=[t.DayException(**e) for e in days]) for s, days in found]
+@router.post("/courses/{slug}/term-move/days", response=t.Carried)
+def carry_days(request: SignedIn, slug: str, payload: t.NewTerm) -> t.Carried:
+    """What the days that differ (no class, another day type) and the breaks are in another term; nothing is changed."""
+    found = carried(actor_of(request), course_by_slug(slug), **payload.model_dump())
+    return t.Carried(
+        days=[t.CarriedDays(section_id=s, exceptions=[t.DayException(**e) for e in days]) for s, days in found.days],
+        breaks=[
+            t.Break(name=b.name, first_day=b.first_day, last_day=b.last_day, takes_week_number=b.takes_week_number)
+            for b in found.breaks
+        ],
+    )
 
 
 @router.post("/courses/{slug}/term-move/preview", response=t.TermMove)

@@ -101,6 +101,13 @@ class CarriedDays(BaseModel):
     exceptions: list[DayException]
 
 
+class Carried(BaseModel):
+    """What of the term can come along: days are proposed, breaks are offered."""
+
+    days: list[CarriedDays]
+    breaks: list[Break]
+
+
 class MovedMoment(BaseModel):
     item: ItemRef
     moment: Moment

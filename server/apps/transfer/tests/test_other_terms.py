@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import date, timedelta
 
 from tests.cases import OtherTerms, schedule_in
 from unvo_core.schedule.spans import span_problems
@@ -50,16 +50,27 @@ class ReDated(OtherTerms):
         found = self.teacher.send(
             "POST", days, {"first_day": "2027-01-11", "last_day": "2027-05-07"} | {"first_week_number": 0}
         ).json()
-        self.assertEqual(len(found), 2)
-        for pattern in found:
+        self.assertEqual(len(found["days"]), 2)
+        for pattern in found["days"]:
             self.assertEqual([d["day"] for d in pattern["exceptions"]], ["2027-01-11", "2027-01-14"])
         later = self.teacher.send("POST", days, {"first_day": "2027-01-11", "last_day": "2027-05-07"}).json()
-        self.assertEqual([p["exceptions"] for p in later], [[], []], "a term without a week 0 has no place for them")
+        kept = [p["exceptions"] for p in later["days"]]
+        self.assertEqual(kept, [[], []], "a term without a week 0 has no place for them")
         self.refused(
             self.teacher.send("POST", days, {"first_day": "2027-05-07", "last_day": "2027-01-11"}),
             422,
             "term.ends_before_start",
         )
+
+    def test_breaks_are_offered_on_the_same_days_of_the_term(self) -> None:
+        term = layout(Course.objects.get(slug=COPY)).term
+        by = date(2027, 1, 11) - layout(Course.objects.get(slug=COPY)).weeks[0].first_day
+        found = self.teacher.send(
+            "POST", f"/courses/{COPY}/term-move/days", {"first_day": "2027-01-11", "last_day": "2027-05-07"}
+        ).json()["breaks"]
+        self.assertTrue(found)
+        wanted = [(b.name, str(b.first_day + by), str(b.last_day + by)) for b in term.breaks]
+        self.assertEqual([(b["name"], b["first_day"], b["last_day"]) for b in found], wanted)
 
     def test_one_undo_takes_everything_back(self) -> None:
         slug = COPY

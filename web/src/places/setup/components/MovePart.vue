@@ -9,7 +9,7 @@ import { useSaid } from "@/items/said";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { useTimes } from "@/ui/moment/zones";
-import { daysIn, formOf, withDays, type Form } from "../model/schedule";
+import { daysIn, formOf, missing, withDays, type Form } from "../model/schedule";
 import { carriedDays, previewMove, useSetupWrites } from "../queries";
 import ScheduleFields from "./ScheduleFields.vue";
 
@@ -29,6 +29,11 @@ const shown = ref<Shapes["TermMove"] | null>(null);
 const refused = ref("");
 const onlyNoted = ref(false);
 const carried = ref(0);
+/** Breaks of the old term, on the same days of the new one: offered, because a new term often has its own. */
+const offered = ref<Shapes["Break"][]>([]);
+const left = computed(() => missing(form.value.breaks, offered.value));
+const takeBreaks = (): void =>
+  void (form.value = { ...form.value, breaks: [...form.value.breaks, ...left.value] });
 /** The single days that were brought along; what a hand has changed since is left alone. */
 let proposed = daysIn(form.value);
 
@@ -41,16 +46,17 @@ watch(
     () => form.value.week_start,
   ],
   async () => {
-    if (daysIn(form.value) !== proposed) return;
     const { first_day, last_day, first_week_number, week_start } = form.value;
     const ready = how.value === "redate" && first_day !== schedule.first_day && first_day < last_day;
     const found = ready
-      ? await carriedDays(slug, { first_day, last_day, first_week_number, week_start }).catch(() => [])
-      : [];
+      ? await carriedDays(slug, { first_day, last_day, first_week_number, week_start }).catch(() => null)
+      : null;
+    offered.value = found?.breaks ?? [];
     if (daysIn(form.value) !== proposed) return;
-    form.value = withDays(form.value, found);
+    const days = found?.days ?? [];
+    form.value = withDays(form.value, days);
     proposed = daysIn(form.value);
-    carried.value = found.reduce((n, one) => n + one.exceptions.length, 0);
+    carried.value = days.reduce((n, one) => n + one.exceptions.length, 0);
   },
 );
 const wish = (): Shapes["TermMoveIn"] => ({ how: how.value, schedule: form.value, landing: landing.value });
@@ -91,6 +97,15 @@ async function apply(): Promise<void> {
       <ScheduleFields v-model="form" :sections="schedule.sections" />
       <p role="status" class="text-[14px] text-soft">
         <template v-if="carried">{{ t("move.carried", { n: carried }, carried) }}</template>
+      </p>
+      <p v-if="left.length" class="text-[14px]">
+        {{ t("move.breaks") }}
+        <span v-for="(one, n) in left" :key="one.name"
+          ><template v-if="n">, </template>{{ one.name }} ({{
+            after.range(one.first_day, one.last_day)
+          }})</span
+        >.
+        <UiButton look="text" @click="takeBreaks">{{ t("move.takeBreaks") }}</UiButton>
       </p>
       <div class="flex flex-wrap items-center gap-4">
         <label v-if="how === 'redate'" class="flex items-center gap-2 text-[14px]"
