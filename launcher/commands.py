@@ -26,6 +26,7 @@ def main(words: Sequence[str]) -> int:
     commands.add_parser("check", help="format, lint, types, import contracts, API snapshot")
     commands.add_parser("api", help="write the API snapshot and the generated types anew")
     commands.add_parser("bench", help="measure against floors measured in the same run")
+    commands.add_parser("load", help="200 students at once, three rounds: what is lost, how slow, how much memory")
     commands.add_parser("shots", help="take the screenshots of docs/ from the demo at the fixed clock")
     given = parser.parse_args(words)
     try:
@@ -56,7 +57,7 @@ def _do(given: argparse.Namespace) -> int:
 
 
 def _tool(name: str) -> int:
-    """bench and shots: programs of the server's own, on the tests' cluster."""
+    """bench, load and shots: programs of the server's own, on the tests' cluster."""
     packages.install(tests=True)
     packages.build()
     postgres.TESTS.start()

@@ -150,6 +150,31 @@ class Briefs(Refusals):
         told = self.student.send("PUT", self.path(SET_7A, "/hand-in"), {"text": "typed all the same", "comment": ""})
         self.refused(told, 422, "hand_in.not_here")
 
+    def test_a_done_rule_that_nobody_could_meet_any_more_becomes_one_that_can_be_met(self) -> None:
+        paper = {"takes_hand_ins": False, "takes_text": False, "takes_files": False}
+        change = self.set(**paper).json()["change"]
+        self.assertEqual(self.item(SET_7A).done_rule, "scored")
+        self.teacher.send("POST", f"/courses/srv-110/changes/{change}/undo")
+        self.assertEqual((self.item(SET_7A).done_rule, self.item(SET_7A).takes_hand_ins), ("handed_in", True))
+        self.teacher.send("PATCH", self.path(SET_7A), {"done_rule": "opened"})
+        self.set(**paper)
+        self.assertEqual(self.item(SET_7A).done_rule, "opened", "a rule that can be met stays as it was chosen")
+        self.set()
+        self.assertEqual(self.item(SET_7A).done_rule, "opened")
+
+    def test_a_rule_that_nobody_could_meet_is_refused(self) -> None:
+        told = self.teacher.send("PATCH", self.path(READING), {"done_rule": "scored", "done_percent": 60})
+        self.refused(told, 422, "item.never_done")
+        self.nothing_was_changed()
+
+    def test_a_recording_at_an_address_elsewhere_is_ticked_off(self) -> None:
+        module = Module.objects.get(course=self.course, week=7)
+        wish = {"title": "Elsewhere", "kind": "video"}
+        self.teacher.send("POST", f"/courses/srv-110/modules/{module.pk}/items", wish)
+        self.assertEqual(self.item("Elsewhere").done_rule, "watched")
+        self.teacher.send("PATCH", self.path("Elsewhere"), {"address": "https://video.example/watch"})
+        self.assertEqual(self.item("Elsewhere").done_rule, "ticked")
+
     def test_what_the_brief_does_not_take_is_said(self) -> None:
         self.set(takes_text=False)
         told = self.student.send("PUT", self.path(SET_7A, "/hand-in"), {"text": "typed", "comment": ""})

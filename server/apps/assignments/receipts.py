@@ -42,7 +42,7 @@ def _lines(hand_in: HandIn, person: str) -> list[tuple[str, str]]:
         (_("Course"), receipt["course"]),
         (_("Work"), receipt["item"]),
         (_("Attempt"), str(receipt["attempt"])),
-        (_("Handed in"), f"{moment(at, zone)}:{at.astimezone(zone):%S} ({receipt['zone']})"),
+        (_("Handed in"), f"{moment(at, zone)}:{at.astimezone(zone):%S}, {at.astimezone(zone):%Y} ({receipt['zone']})"),
         (_("In time?"), lateness(late_seconds(receipt))),
     ]
     if receipt["text_sha256"]:

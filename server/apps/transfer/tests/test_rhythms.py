@@ -7,7 +7,7 @@ from datetime import datetime
 from tests.base import INSTRUCTOR, Caller, DemoCase
 
 from apps.courses.models import Course
-from apps.gradebook.models import Category, GradedItem
+from apps.gradebook.models import Category, GradedItem, LateRule
 from apps.layout.models import Item
 from apps.layout.queries import layout
 
@@ -80,6 +80,35 @@ class Rhythms(DemoCase):
         minutes = {i.title: i.effort_minutes for i in self.stamped()}
         self.assertEqual((minutes["Practice set 9"], minutes["A set of my own"]), (75, 50))
         self.assertNotIn("Practice set 12", minutes)
+
+    def test_stamping_again_leaves_late_rule_and_hold(self) -> None:
+        first = self.stamp()
+        graded = GradedItem.objects.get(item__title="Practice set 9")
+        rule = LateRule.objects.filter(course=self.course).first()
+        graded.late_rule, graded.hold = rule, True
+        graded.save()
+        self.wish["beats"] = [BEATS[0], BEATS[1] | {"minutes": 70}]
+        again = self.stamp(id=first["rhythm"])
+        self.assertGreater(again["changed"], 0)
+        graded.refresh_from_db()
+        self.assertEqual((graded.late_rule, graded.hold), (rule, True))
+
+    def test_setting_a_stamp_back_leaves_nothing_behind_and_stamping_anew_doubles_nothing(self) -> None:
+        before = Item.objects.filter(course=self.course, removed=False).count()
+        first = self.stamp()
+        back = self.teacher.send("POST", f"/courses/srv-110/changes/{first['change']}/undo")
+        self.assertEqual(back.status_code, 200, back.content[:200])
+        self.assertEqual(Item.objects.filter(course=self.course, removed=False).count(), before)
+        codes = [f["code"] for f in self.teacher.get("/courses/srv-110/date-check").json()["findings"]]
+        self.assertNotIn("graded.ghost", codes)
+        self.assertEqual(self.teacher.get("/courses/srv-110/rhythms").json()["rhythms"], [])
+        # A rhythm that is kept, stamped over more weeks, set back, and stamped over them again.
+        kept = self.stamp(steps={"first": 9, "last": 10})
+        wider = self.stamp(id=kept["rhythm"])
+        self.teacher.send("POST", f"/courses/srv-110/changes/{wider['change']}/undo")
+        again = self.stamp(id=kept["rhythm"])
+        self.assertEqual((again["new"], again["kept"]), (wider["new"], 0))
+        self.assertEqual(Item.objects.filter(title="Practice set 12", removed=False).count(), 1)
 
     def test_what_cannot_be_stamped_is_refused(self) -> None:
         path = "/courses/srv-110/rhythms"

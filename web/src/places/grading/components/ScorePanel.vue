@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { Problem, type Shapes } from "@/api/client";
+import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import { lateWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -35,6 +36,9 @@ const kept = ref<Shapes["ScoreOut"]>(work.score);
 const input = useTemplateRef<HTMLInputElement>("input");
 
 const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
+
+// A comment without a score is kept by nobody yet: who goes on to the next one is asked.
+useUnsaved(() => dirty.value && !saving.value);
 
 function show(): void {
   kept.value = work.score;

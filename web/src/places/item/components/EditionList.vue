@@ -6,9 +6,9 @@ import RichText from "@/ui/richtext/RichText.vue";
 import { useChanges, useEditions } from "../queries";
 
 /** Earlier editions of a text, any two of them compared. */
-const { slug, id } = defineProps<{ slug: string; id: number }>();
+const { slug, id, zone } = defineProps<{ slug: string; id: number; zone: string }>();
 const { t } = useI18n();
-const times = useTimes(() => "");
+const times = useTimes(() => zone);
 const { data: editions } = useEditions(
   () => slug,
   () => id,

@@ -62,7 +62,7 @@ const pdf = computed(() => (page.file?.content_type === "application/pdf" ? page
       </button>
     </p>
     <ReportDialog v-if="reporting" :slug="slug" :item-id="page.row.id" @close="reporting = false" />
-    <EditionList v-if="comparing" :slug="slug" :id="page.row.id" />
+    <EditionList v-if="comparing" :slug="slug" :id="page.row.id" :zone="page.zone" />
     <ItemFiles :page="page" :slug="slug" />
   </template>
 </template>

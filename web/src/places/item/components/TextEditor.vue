@@ -36,7 +36,7 @@ const writes = useItemWrites(
   () => slug,
   () => page.row.id,
 );
-const times = useTimes(() => "");
+const times = useTimes(() => page.zone);
 const askAgain = ref(false);
 const asking = ref<Asking | null>(null);
 const answer = ref("");

@@ -32,7 +32,7 @@ const times = useTimes(() => receipt.value?.zone ?? "");
       <dl class="facts">
         <dt>{{ t("receipt.at") }}</dt>
         <dd>
-          {{ times.moment(receipt.at) }} · {{ receipt.zone }} ·
+          {{ times.moment(receipt.at) }}, {{ times.isoDay(receipt.at).slice(0, 4) }} · {{ receipt.zone }} ·
           <span :class="{ 'text-late': receipt.late_seconds }">
             {{
               receipt.late_seconds

@@ -6,21 +6,24 @@ import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
-import { useTimes } from "@/ui/moment/zones";
+import { timesIn, useTimes } from "@/ui/moment/zones";
 import { useAllowances, useAllowanceWrites } from "@/items/queries";
 import AllowanceDialog from "@/items/components/AllowanceDialog.vue";
 
 const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
-const { t } = useI18n();
+const { t, locale } = useI18n();
 const times = useTimes(() => schedule.zone);
 const { data } = useAllowances(() => slug);
 const writes = useAllowanceWrites(() => slug);
 const adding = ref(false);
 
+/** A wall time is one in the course's zone already: written as every other moment, and not moved. */
+const wall = (text: string): string => timesIn(locale.value, "UTC").moment(`${text}Z`);
+
 function words(one: Shapes["AllowanceOut"]): string {
   const found = [];
   if (one.excused) found.push(t("allow.excusedShort"));
-  if (one.walls.due) found.push(t("allow.dueOn", { at: one.walls.due.replace("T", ", ") }));
+  if (one.walls.due) found.push(t("allow.dueOn", { at: wall(one.walls.due) }));
   if (one.shift_minutes.due) found.push(t("allow.plusDays", { n: one.shift_minutes.due / 1440 }));
   if (one.extra_attempts) found.push(t("allow.plusAttempts", { n: one.extra_attempts }));
   if (one.time_factor !== "1") found.push(t("allow.times", { n: one.time_factor }));

@@ -2,6 +2,7 @@
 import { useKinds, type Kind } from "@/frame/kinds";
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useLayoutWrites } from "@/items/queries";
 import { useSaid } from "@/items/said";
@@ -20,6 +21,7 @@ const kinds = useKinds();
 const open = ref(false);
 const kind = ref<Kind>("page");
 const title = ref("");
+useTyped(() => open.value && title.value);
 const vFocus = { mounted: (el: HTMLElement) => el.focus() };
 
 async function make(): Promise<void> {

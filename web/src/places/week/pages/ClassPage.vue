@@ -2,6 +2,7 @@
 import { ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
+import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import { classPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
@@ -36,6 +37,8 @@ watch(
   },
   { immediate: true },
 );
+
+useUnsaved(() => reason.value !== (day.value?.absence?.reason ?? ""));
 
 async function keep(): Promise<void> {
   if (await writes.say.mutateAsync(reason.value).catch(() => null)) say(t("absence.kept"));
