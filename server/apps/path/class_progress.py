@@ -13,7 +13,7 @@ from weakref import WeakKeyDictionary
 from django.contrib.postgres.aggregates import JSONBAgg
 from django.db.models import Count, Q
 from django.db.models.functions import JSONObject
-from unvo_core.path.conditions import whens_for
+from unvo_core.path.conditions import For, whens_for
 from unvo_core.path.done import is_done
 from unvo_core.path.evaluate import CourseState, evaluate
 from unvo_core.path.facts import NO_FACTS, NO_MARK, Mark, PersonFacts
@@ -171,14 +171,19 @@ def _audience(item: LaidItem, laid: Layout, people: Mapping[int, int | None]) ->
 
 
 def _judged_one_by_one(laid: Layout, items: Sequence[LaidItem], marked: frozenset[int]) -> set[int]:
-    """Items whose done rule asks for more than one fact, and those from which somebody is excused."""
+    """Items whose done rule asks for more than one fact, those from which somebody is excused, and those that are for
+    some only: who is among them no more has done them all the same."""
     counted = {rule.code for rule in rule_kinds() if rule.fact}
     excused = set(marked)
     for given in laid.allowances:
         if given.allowance.excused:
             named = given.allowance.item_id
             excused |= {i.id for i in items} if named is None else {named}
-    return {i.id for i in items if i.done_rule not in counted or i.id in excused}
+    return {i.id for i in items if i.done_rule not in counted or i.id in excused or _for_some(i)}
+
+
+def _for_some(item: LaidItem) -> bool:
+    return any(isinstance(condition, For) for when in item.whens for condition in when.of)
 
 
 def _counted(items: Sequence[LaidItem], course: Course, section_ids: Sequence[int] | None) -> dict[int, int]:

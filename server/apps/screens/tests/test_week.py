@@ -5,6 +5,9 @@ from __future__ import annotations
 from django.test import override_settings
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 
+from apps.courses.models import Enrolment
+from apps.layout.models import Item, Module
+
 
 class WeekSheet(DemoCase):
     def sheet(self, who: str = KEEPS_UP, key: str = "7", slug: str = "srv-110") -> dict:
@@ -55,3 +58,33 @@ class OutsideTheTerm(DemoCase):
             self.assertEqual((told["current"], [c["key"] for c in told["cells"] if c["current"]]), (first, []))
         told = student.get("/courses/srv-110/ribbon").json()
         self.assertEqual([c["key"] for c in told["cells"] if c["current"]], ["7"])
+
+
+class OfTheClass(DemoCase):
+    def test_who_has_left_a_group_is_counted_with_it_no_more(self) -> None:
+        teacher, student = Caller(INSTRUCTOR), Caller(KEEPS_UP)
+        item = self.item("Set 6A: azimuths and bearings")
+        wish = {"name": "Crew", "members": [student.person.pk]}
+        group = teacher.send("POST", "/courses/srv-110/groups", wish).json()["id"]
+        waits = {"kind": "item", "id": item.pk, "of": [{"on": "for", "groups": [group], "sections": []}]}
+        self.assertEqual(teacher.send("PUT", "/courses/srv-110/conditions", waits).status_code, 200)
+        self.assertEqual(self.of_class(teacher, item.pk), (1, 1))
+        other = Caller("caspian.holt").person.pk
+        teacher.send("PUT", f"/courses/srv-110/groups/{group}", {"name": "Crew", "members": [other]})
+        students, done = self.of_class(teacher, item.pk)
+        self.assertEqual(students, 1)
+        self.assertLessEqual(done, students)
+
+    def of_class(self, teacher: Caller, item: int) -> tuple[int, int]:
+        rows = teacher.get("/courses/srv-110/weeks/6").json()["modules"][0]["rows"]
+        found = next(r["of_class"] for r in rows if r["id"] == item)
+        return found["students"], found["done"]
+
+
+class WithoutDates(DemoCase):
+    def test_a_module_that_asks_for_nothing_holds_nobody(self) -> None:
+        student = Caller(Enrolment.objects.filter(course=self.induction, role="student")[0].person.username)
+        current = student.get("/courses/srv-010/ribbon").json()["current"]
+        modules = Module.objects.filter(course=self.induction, removed=False).order_by("position")
+        Item.objects.filter(module=modules[int(current) - 1]).update(required=False)
+        self.assertNotEqual(student.get("/courses/srv-010/ribbon").json()["current"], current)

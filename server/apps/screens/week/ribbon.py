@@ -114,7 +114,8 @@ def _outside_term(laid: Layout, now: datetime) -> bool:
 
 def _current_key(laid: Layout, now: datetime, cells: list[out.Cell]) -> str:
     if laid.term is None:
-        unfinished = (c.key for c in cells if (c.done or 0) < 1)
+        # A module that asks for nothing holds nobody.
+        unfinished = (c.key for c in cells if c.done is not None and c.done < 1)
         return next(unfinished, cells[-1].key if cells else "")
     week = current_week(laid.weeks, now.astimezone(laid.zone).date())
     return week.key if week else ""
