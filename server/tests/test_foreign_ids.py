@@ -41,9 +41,11 @@ class ForeignIds(DemoCase):
     @classmethod
     def setUpTestData(cls) -> None:
         super().setUpTestData()
-        teacher, student = Person.objects.get(username=INSTRUCTOR), Person.objects.get(username=KEEPS_UP)
-        stranger = Person.objects.create(username="stranger", email="s@ostrell.example", name="S", sort_name="S")
+        cls.teaching, cls.studying = Person.objects.get(username=INSTRUCTOR), Person.objects.get(username=KEEPS_UP)
+        cls.stranger = Person.objects.create(username="stranger", email="s@ostrell.example", name="S", sort_name="S")
         cls.other = Course.objects.create(slug=OTHER, code="O", title="Other", zone="UTC")
+        for person, role in ((cls.teaching, Enrolment.INSTRUCTOR), (cls.stranger, Enrolment.STUDENT)):
+            Enrolment.objects.create(course=cls.other, person=person, role=role)
         module = Module.objects.create(course=cls.other, title="Theirs", position=1)
         part = Part.objects.create(module=module, title="Theirs", position=1)
         item = Item.objects.create(
@@ -55,41 +57,48 @@ class ForeignIds(DemoCase):
             position=1,
             done_rule="ticked",
         )
-        section = Section.objects.create(course=cls.other, number=1, name="Theirs")
-        for person, role in ((teacher, Enrolment.INSTRUCTOR), (stranger, Enrolment.STUDENT)):
-            Enrolment.objects.create(course=cls.other, person=person, role=role)
-        group = Group.objects.create(course=cls.other, name="Theirs")
-        stored = StoredFile.objects.create(
-            owner_kind="item", name="theirs.pdf", content_type="application/pdf", size=1, sha256="0" * 64, path="00/0",
-            uploaded_at=teacher.date_joined,
-        )  # fmt: skip
         cls.foreign: dict[str, Any] = {
             "item_id": item.pk,
             "module_id": module.pk,
             "part_id": part.pk,
-            "person_id": stranger.pk,
+            "person_id": cls.stranger.pk,
             "thing_id": item.pk,
-            "group_id": group.pk,
-            "file_id": ItemFile.objects.create(item=item, file=stored, role=ItemFile.RESOURCE).pk,
+            **cls.beside_the_path(item),
+            **cls.kept_of(item),
+        }
+
+    @classmethod
+    def beside_the_path(cls, item: Item) -> dict[str, int]:
+        named = {"course": cls.other, "name": "Theirs"}
+        return {
+            "group_id": Group.objects.create(**named).pk,
+            "section": Section.objects.create(number=1, **named).pk,
+            "category": Category.objects.create(position=1, **named).pk,
+            "late_rule": LateRule.objects.create(percent=10, **named).pk,
+            "rhythm": Rhythm.objects.create(**named).pk,
             "entry_id": Entry.objects.create(course=cls.other, shelf="tools", title="Theirs", position=1).pk,
-            "change_id": AuditRecord.objects.create(
-                at=teacher.date_joined, actor_name="T", action="layout.change_item", course_id=cls.other.pk,
-                target_kind="item", target_id=item.pk, before=[], after=[], reversible=True,
-            ).pk,
-            "allowance_id": Allowance.objects.create(
-                course=cls.other, person=stranger, given_at=teacher.date_joined, given_by=teacher
-            ).pk,
-            "report_id": ErrorReport.objects.create(
-                course=cls.other, item=item, text="Theirs", at=teacher.date_joined, person=student
-            ).pk,
-            "absence_id": Absence.objects.create(
-                course=cls.other, person=stranger, class_day=teacher.date_joined.date(), starts_at=teacher.date_joined, reason="", at=teacher.date_joined
-            ).pk,
-            "section": section.pk,
-            "category": Category.objects.create(course=cls.other, name="Theirs", position=1).pk,
-            "late_rule": LateRule.objects.create(course=cls.other, name="Theirs", percent=10).pk,
-            "rhythm": Rhythm.objects.create(course=cls.other, name="Theirs").pk,
-        }  # fmt: skip
+        }
+
+    @classmethod
+    def kept_of(cls, item: Item) -> dict[str, int]:
+        """A file, a change, an allowance, a report and an absence there."""
+        at, who = cls.teaching.date_joined, {"course": cls.other, "person": cls.stranger}
+        stored = StoredFile.objects.create(
+            owner_kind="item", name="theirs.pdf", content_type="application/pdf", size=1, sha256="0" * 64, path="00/0",
+            uploaded_at=at,
+        )  # fmt: skip
+        change = AuditRecord.objects.create(
+            at=at, actor_name="T", action="layout.change_item", course_id=cls.other.pk, target_kind="item",
+            target_id=item.pk, before=[], after=[], reversible=True,
+        )  # fmt: skip
+        report = ErrorReport.objects.create(course=cls.other, item=item, text="Theirs", at=at, person=cls.studying)
+        return {
+            "file_id": ItemFile.objects.create(item=item, file=stored, role=ItemFile.RESOURCE).pk,
+            "change_id": change.pk,
+            "allowance_id": Allowance.objects.create(given_at=at, given_by=cls.teaching, **who).pk,
+            "report_id": report.pk,
+            "absence_id": Absence.objects.create(class_day=at.date(), starts_at=at, reason="", at=at, **who).pk,
+        }
 
     def setUp(self) -> None:
         self.teacher = Caller(INSTRUCTOR)

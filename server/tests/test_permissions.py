@@ -170,6 +170,7 @@ BODIES: dict[str, Any] = {
     f"post {ITEM}/tick": {"done": True},
     f"post {ITEM}/acknowledgement": {"edition": 1},
     f"post {COURSE}/modules": {"title": "New", "week": 9},
+    f"put {COURSE}/opening": {"items": []},
     f"patch {COURSE}/modules/{{module_id}}": {"title": "Renamed"},
     f"post {COURSE}/modules/{{module_id}}/parts": {"title": "Part"},
     f"post {COURSE}/modules/{{module_id}}/items": {"title": "Item", "kind": "page"},

@@ -297,7 +297,7 @@ class Phone(Journey):
             f"/c/srv-110/item/{Item.objects.get(title=SET_7A).pk}",
         ):
             self.go(page, path)
-            expect(page.locator("main")).to_be_visible()
+            expect(page.get_by_role("heading", level=1).first).to_be_attached()
             self.assertLessEqual(self.width(page), 390, path)
             self.clean_by_axe(page)
         page.get_by_role("button", name="Hand in", exact=True).click()

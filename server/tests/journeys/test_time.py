@@ -80,6 +80,7 @@ class Teacher(Journey):
         page.get_by_label("Name", exact=True).fill("Reflection every week")
         page.get_by_role("button", name="Remove: Reading {n}").click()
         page.get_by_label("Title", exact=True).fill("Reflection {n}")
+        page.get_by_label("Title", exact=True).press("Tab")
         end = page.get_by_role("button", name="Due of Reflection {n}")
         end.press("ArrowLeft")
         expect(page.get_by_text("due Sat 23:59")).to_be_visible()

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.cases import Content
 from tests.files import PNG
 
@@ -72,31 +72,6 @@ class LayingOut(DemoCase):
         wish = {"modules": [made["id"]], "items": [item["id"]]}
         self.assertEqual(self.teacher.send("PUT", OPENING, wish).status_code, 200)
         self.assertEqual(student.get(f"/courses/srv-110/items/{item['id']}").json()["row"]["title"], "Read again")
-
-    def test_what_opens_on_a_day_waits_for_it_and_is_set_back_as_one(self) -> None:
-        week = Module.objects.get(course=self.course, week=8)
-        wish = {"modules": [week.pk], "items": [self.item(READING).pk], "on": "2026-10-09T08:00"}
-        self.assertEqual(self.teacher.send("PUT", OPENING, wish).status_code, 200)
-        student = Caller(BEHIND)
-        rows = student.get("/courses/srv-110/weeks/8").json()["modules"][0]["rows"]
-        self.assertEqual(min(r["opens_at"] for r in rows if r["opens_at"]), "2026-10-09T13:00:00Z")
-        self.assertEqual(self.item(READING).conditions["of"][0]["on"], "date")
-        back = self.teacher.send("PUT", OPENING, {"modules": [week.pk], "published": False})
-        self.assertEqual(student.get("/courses/srv-110/weeks/8").json()["modules"], [])
-        self.undo(back.json())
-        self.assertTrue(Module.objects.get(pk=week.pk).published)
-
-    def test_a_day_beside_conditions_of_which_one_is_enough_is_refused(self) -> None:
-        item = self.item(READING)
-        item.conditions = {
-            "join": "any",
-            "of": [{"on": "hand", "opened": False}, {"on": "for", "groups": [], "sections": []}],
-        }
-        item.save()
-        wish = {"items": [item.pk], "on": "2026-10-09T08:00"}
-        self.refused(self.teacher.send("PUT", OPENING, wish), 422, "opening.any")
-        self.refused(self.teacher.send("PUT", OPENING, {"items": [10**9]}), 404, "request.not_found")
-        self.refused(self.teacher.send("PUT", OPENING, {}), 404, "request.not_found")
 
     def test_a_new_module_stands_after_its_week_however_close_the_others_are(self) -> None:
         rows = list(Module.objects.filter(course=self.course).order_by("position"))

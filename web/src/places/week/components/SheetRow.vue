@@ -134,6 +134,10 @@ const facts = computed(() => {
   padding: 5px 10px 5px 0;
   line-height: 1.25;
 }
+.title :deep(.name) {
+  display: inline-block;
+  min-height: 24px;
+}
 .name {
   color: var(--ink);
   font-weight: 650;
