@@ -2,7 +2,9 @@ import { onScopeDispose, shallowRef } from "vue";
 
 /** Forms in which something is typed that is not saved yet; whoever would leave them is asked first. */
 type Unsaved = () => boolean;
-const forms = new Set<Unsaved>();
+/** What is on its way to the server is waited for before anybody is asked. */
+type Settled = () => Promise<unknown>;
+const forms = new Map<Unsaved, Settled>();
 
 /** Who waits for the answer to 'leave without saving?'; null while nobody is asked. */
 export const asked = shallowRef<((leave: boolean) => void) | null>(null);
@@ -22,11 +24,13 @@ function leaveField(): void {
 
 export function somethingUnsaved(): boolean {
   if (forms.size) leaveField();
-  return [...forms].some((unsaved) => unsaved());
+  return [...forms.keys()].some((unsaved) => unsaved());
 }
 
 /** True at once when nothing is unsaved; else what the person answers. */
 export async function mayLeave(): Promise<boolean> {
+  if (!somethingUnsaved()) return true;
+  await Promise.allSettled([...forms.values()].map((settled) => settled()));
   if (!somethingUnsaved()) return true;
   const leave = await ask();
   if (leave) forms.clear();
@@ -34,8 +38,11 @@ export async function mayLeave(): Promise<boolean> {
 }
 
 /** Watch over one form; returns what to ask before that form alone is closed. */
-export function useUnsaved(unsaved: Unsaved): () => Promise<boolean> {
-  forms.add(unsaved);
+export function useUnsaved(
+  unsaved: Unsaved,
+  settled: Settled = () => Promise.resolve(),
+): () => Promise<boolean> {
+  forms.set(unsaved, settled);
   onScopeDispose(() => forms.delete(unsaved));
   return async () => {
     leaveField();

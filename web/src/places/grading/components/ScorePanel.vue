@@ -38,7 +38,10 @@ const input = useTemplateRef<HTMLInputElement>("input");
 const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
 
 // A comment without a score is kept by nobody yet: who goes on to the next one is asked.
-useUnsaved(() => dirty.value && !saving.value);
+useUnsaved(
+  () => dirty.value,
+  () => under,
+);
 
 function show(): void {
   kept.value = work.score;
