@@ -101,7 +101,7 @@ class Leaving(Journey):
                 # There and back by a link, so that the browser has a page of the application to go on to.
                 self.go(page, form.address)
                 page.locator("a[href^='/c/srv-110/']:visible").first.click()
-                page.wait_for_url(lambda now: not now.endswith(form.address))
+                page.wait_for_url(lambda now, at=form.address: not now.endswith(at))
                 page.go_back()
                 page.wait_for_url(f"**{form.address}")
                 form.open(page)
