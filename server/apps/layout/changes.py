@@ -11,7 +11,7 @@ from apps.layout.actions.move_item import move_item
 from apps.layout.actions.set_conditions import drop_wait
 from apps.layout.actions.set_moments import set_moments, wall_of
 from apps.layout.actions.set_syllabus import set_syllabus
-from apps.layout.actions.undo_change import last_undoable, made_by, set_back, undo_change
+from apps.layout.actions.undo_change import made_by, set_back, undo_change
 from apps.layout.actions.write_text import write_text
 
 __all__ = [
@@ -26,7 +26,6 @@ __all__ = [
     "copy_layout",
     "copy_part_in",
     "drop_wait",
-    "last_undoable",
     "made_by",
     "module_row",
     "move_item",

@@ -4728,8 +4728,6 @@ export interface components {
             required: number;
             /** Teaching */
             teaching: boolean;
-            /** Undo */
-            undo: number | null;
             /** Zone */
             zone: string;
         };

@@ -115,19 +115,6 @@ def _later(course: Course, change: AuditRecord, thing: tuple[str, int], row: mod
     return Later(made.whole_id or made.pk, made.actor_name, moment(made.at, layout(course).zone), what)
 
 
-def last_undoable(actor: Actor, course: Course) -> int | None:
-    """The actor's latest change that can be set back and is no setting back itself."""
-    return (
-        AuditRecord.objects.filter(
-            course_id=course.pk, actor_id=actor.person_id, reversible=True, undone=False, whole=None
-        )
-        .exclude(action=UNDO)
-        .order_by("-id")
-        .values_list("id", flat=True)
-        .first()
-    )
-
-
 def set_back(wanted: Mapping[str, Collection[int]]) -> set[Thing]:
     """Those of these things, by kind, whose last change was a setting back."""
     last = editions(wanted)

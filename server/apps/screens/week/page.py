@@ -15,7 +15,7 @@ from apps.screens.schemas import Row
 from apps.screens.week import schemas as out
 
 
-def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> out.Sheet:
+def sheet(course: Course, key: str, reader: Reader) -> out.Sheet:
     laid = laid_for(course, reader)
     teaching = reader.member.teaches
     week = laid.step(key)
@@ -44,7 +44,6 @@ def sheet(course: Course, key: str, reader: Reader, undo: int | None = None) -> 
         points_at_stake=sum(r.points for r in left if r.points and not r.practice),
         next_item_id=_next_here(laid, key, seen),
         later=_later(laid, key, week.last_day, seen, reader) if week and not teaching else [],
-        undo=undo,
     )
 
 

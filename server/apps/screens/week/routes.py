@@ -3,7 +3,6 @@ from ninja import Router
 
 from apps.courses.public import course_by_slug
 from apps.kernel.public import actor_of, answer, write
-from apps.layout.changes import last_undoable
 from apps.layout.public import Changed, changed
 from apps.path.public import enter
 from apps.people.public import SignedIn
@@ -25,8 +24,7 @@ def course_ribbon(request: SignedIn, slug: str) -> HttpResponse:
 def week_sheet(request: SignedIn, slug: str, key: str) -> HttpResponse:
     """The week with this key, or the module with this number in a course without dates."""
     course, reader = enter(request, slug)
-    undo = last_undoable(actor_of(request), course) if reader.member.instructs else None
-    return answer(sheet(course, key, reader, undo))
+    return answer(sheet(course, key, reader))
 
 
 @router.delete("/courses/{slug}/modules/{module_id}", response=Changed)

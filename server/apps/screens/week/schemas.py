@@ -74,4 +74,3 @@ class Sheet(BaseModel):
     points_at_stake: float
     next_item_id: int | None
     later: list[Later]
-    undo: int | None
