@@ -14,6 +14,7 @@ import subprocess
 import sys
 import time
 import uuid
+from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime
 from pathlib import Path
@@ -28,6 +29,7 @@ GROWTH = 1.15
 """Between the second round and the last: the first fills what is kept."""
 PORT = 8766
 SETS = ("Set 7A: latitudes and departures", "Set 7B: misclosure and precision", "Field book: campus loop")
+STEPS = ("Today", "week sheet", "item", "draft", "hand-in")
 SERVER = Path(__file__).resolve().parents[1]
 
 
@@ -53,23 +55,28 @@ def _measure() -> int:
 
     seed(datetime.fromisoformat(CLOCK), STUDENTS, False)
     rows = Enrolment.objects.filter(course__slug="srv-110", role="student").select_related("person")
-    cookies = [_session(row.person) for row in rows]
+    cookies = {row.person_id: _session(row.person) for row in rows}
     server = _serve()
     fine, memory = True, []
     try:
         _wait()
         for n in range(ROUNDS):
             item = Item.objects.get(title=SETS[n], course__slug="srv-110")
-            before = HandIn.objects.filter(item=item).exclude(number=None).count()
-            took, failed = _round(cookies, item.pk, Random(n))
-            kept = HandIn.objects.filter(item=item).exclude(number=None).count() - before
+            there = set(HandIn.objects.filter(item=item).exclude(number=None).values_list("person_id", flat=True))
+            asked = [cookie for person, cookie in cookies.items() if person not in there]
+            steps = _round(asked, item.pk, Random(n))
+            kept = HandIn.objects.filter(item=item).exclude(number=None).count() - len(there)
             memory.append(_memory(server.pid))
-            took.sort()
-            middle, slow = statistics.median(took), took[int(len(took) * 0.99)]
-            good = not failed and kept == len(cookies) and slow < MOST_RATIO * middle
+            took = sorted(seconds for results in steps.values() for seconds, _ in results)
+            failed = Counter(status for results in steps.values() for _, status in results if status != 200)
+            middle, slow = statistics.median(took), _slow(took)
+            good = not failed and kept == len(asked) and slow < MOST_RATIO * middle
             fine = fine and good
+            for name, results in steps.items():
+                own = sorted(seconds for seconds, _ in results)
+                print(f"  {name}: p50 {statistics.median(own) * 1000:.0f} ms, p99 {_slow(own) * 1000:.0f} ms")
             print(
-                f"round {n + 1}: {len(took)} requests, {failed} failed, {kept} of {len(cookies)} hand-ins kept,"
+                f"round {n + 1}: {len(took)} requests, failed {dict(failed)}, {kept} of {len(asked)} hand-ins kept,"
                 f" p50 {middle * 1000:.0f} ms, p99 {slow * 1000:.0f} ms ({slow / middle:.1f} x),"
                 f" server {memory[-1]} MB {'' if good else ' NOT AS IT SHOULD BE'}",
                 flush=True,
@@ -116,14 +123,18 @@ def _wait() -> None:
     raise SystemExit("the server did not start")
 
 
-def _round(cookies: list[str], item: int, random: Random) -> tuple[list[float], int]:
-    """Each student begins at a moment of their own; seconds that each request took, and how many failed."""
+def _slow(took: list[float]) -> float:
+    return took[int(len(took) * 0.99)]
+
+
+def _round(cookies: list[str], item: int, random: Random) -> dict[str, list[tuple[float, int]]]:
+    """Each student begins at a moment of their own; by step, the seconds that it took and its status."""
     started = time.perf_counter()
     begin = [random.uniform(0, SECONDS - 10) for _ in cookies]
     with ThreadPoolExecutor(max_workers=len(cookies)) as pool:
         walks = pool.map(lambda one: _walk(one[0], item, started + one[1]), zip(cookies, begin, strict=True))
-        results = [result for walk in walks for result in walk]
-    return [seconds for seconds, _ in results], sum(status != 200 for _, status in results)
+        each = list(walks)
+    return {name: [walk[n] for walk in each] for n, name in enumerate(STEPS)}
 
 
 def _walk(cookie: str, item: int, at: float) -> list[tuple[float, int]]:
