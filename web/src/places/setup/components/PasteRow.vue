@@ -105,7 +105,7 @@ const add = (): void =>
 <style scoped>
 .item {
   display: grid;
-  grid-template-columns: 116px minmax(0, 1fr) 140px 92px 76px auto;
+  grid-template-columns: 116px minmax(0, 1fr) 140px 118px 76px auto;
   gap: 6px;
   align-items: center;
   margin-top: 4px;
