@@ -67,6 +67,17 @@ class Forms(Journey):
         page.get_by_role("link", name="Schedule").click()
         expect(name).not_to_have_value("Autumn, renamed")
 
+    def test_who_stays_at_sign_out_is_still_signed_in(self) -> None:
+        page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")
+        name = page.get_by_label("Name of the term")
+        name.fill("Autumn, renamed")
+        page.get_by_role("button", name="Ines Varga-Oduya").click()
+        page.get_by_role("menuitem", name="Sign out").click()
+        page.get_by_role("button", name="Stay here").click()
+        expect(name).to_have_value("Autumn, renamed")
+        page.get_by_role("button", name="Save the schedule").click()
+        expect(page.get_by_text("Schedule saved.")).to_be_visible()
+
     def test_a_tab_that_is_closed_asks_too(self) -> None:
         page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")
         # Browsers ask only for a page that somebody has touched.

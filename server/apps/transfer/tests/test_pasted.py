@@ -96,6 +96,19 @@ class Pasted(DemoCase):
         self.assertEqual(Item.objects.filter(title="Essay", course=self.course).count(), 1)
         self.assertFalse(self.item("Essay").module.removed)
 
+    def test_a_copied_course_knows_what_came_from_the_table_and_doubles_nothing(self) -> None:
+        self.make()
+        wish = {"title": "Next year", "code": "SRV 110"}
+        slug = self.teacher.send("POST", "/courses/srv-110/copy", wish).json()["slug"]
+        shown = self.teacher.send("POST", f"/courses/{slug}/paste/preview", {"text": TABLE}).json()
+        self.assertEqual(set(self.fates(shown).values()), {"same"})
+        changed = TABLE.replace("Fri 28 Aug, 5 pm", "Wed 2 Sep")
+        rows = self.rows(self.teacher.send("POST", f"/courses/{slug}/paste/preview", {"text": changed}).json())
+        self.assertEqual(self.teacher.send("POST", f"/courses/{slug}/paste", {"rows": rows}).status_code, 200)
+        essays = Item.objects.filter(title="Essay", removed=False)
+        weekdays = {e.course.slug: e.moments["due"]["weekday"] for e in essays}
+        self.assertEqual(weekdays, {"srv-110": 4, slug: 2}, "the old course keeps its own")
+
     def test_a_row_is_made_as_it_was_corrected(self) -> None:
         rows = self.rows(self.read())
         rows[0] |= {"week": 4, "topics": ["Notes, corrected"]}

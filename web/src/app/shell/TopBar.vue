@@ -12,6 +12,7 @@ import UiMenu from "@/ui/menu/UiMenu.vue";
 import { countTyped, forgetTyped } from "@/frame/kept-texts";
 import { leaveNothing } from "@/frame/leaving";
 import { useShelf } from "@/frame/queries";
+import { mayLeave } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import { sayWrong } from "@/ui/notice/notices";
 import { deskPath, searchPath } from "@/frame/addresses";
@@ -59,6 +60,8 @@ async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
+  // Asked before the server lets go: who stays is still signed in.
+  if (!(await mayLeave())) return;
   unsaved.value = countTyped(me.id);
   if (!unsaved.value) await leave();
 }
