@@ -7,86 +7,28 @@ milliseconds over `ROUNDS` requests of one client, after a warm-up, database and
 from __future__ import annotations
 
 import http.client
-import os
 import statistics
-import subprocess
 import sys
 import time
 from datetime import datetime
-from pathlib import Path
 from random import Random
 
-import django
+from tools.measuring import CLOCK, measured, serving, signed_in
 
 ROUNDS, WARM = 200, 30
-SERVER = Path(__file__).resolve().parents[1]
-CLOCK = "2026-10-07T10:20:00-05:00"
-
-
-def main() -> int:
-    os.environ["DJANGO_SETTINGS_MODULE"] = "tools.bench_settings"
-    os.environ["UNVO_FIXED_CLOCK"] = CLOCK
-    django.setup()
-    from django.test.runner import DiscoverRunner
-
-    runner = DiscoverRunner(interactive=False, verbosity=0)
-    old = runner.setup_databases()
-    try:
-        return _measure()
-    finally:
-        runner.teardown_databases(old)
 
 
 def _measure() -> int:
+    from apps.people.models import Person
     from demo.seeding import seed
 
     seed(datetime.fromisoformat(CLOCK))
-    cookie, port = _session(), 8765
-    process = _serve(port)
-    try:
-        _wait(port)
+    cookie, port = signed_in(Person.objects.get(username="rosalind.tarrow")), 8765
+    with serving(port, "--workers", "1"):
         ok = _pages(port, cookie)
-    finally:
-        process.terminate()
-        process.wait()
-    from tools.bench_search import measured
+    from tools.bench_search import measured as search_measured
 
-    return 0 if all([_core(), measured(), ok]) else 1
-
-
-def _session() -> str:
-    from apps.people.models import Person
-    from django.contrib.sessions.backends.db import SessionStore
-
-    person = Person.objects.get(username="rosalind.tarrow")
-    session = SessionStore()
-    session["_auth_user_id"] = str(person.pk)
-    session["_auth_user_backend"] = "allauth.account.auth_backends.AuthenticationBackend"
-    session["_auth_user_hash"] = person.get_session_auth_hash()
-    session.create()
-    return f"sessionid={session.session_key}"
-
-
-def _serve(port: int) -> subprocess.Popen[bytes]:
-    from django.db import connection
-
-    env = os.environ | {
-        "UNVO_DB_NAME": connection.settings_dict["NAME"],
-        "PYTHONPATH": f"{SERVER}{os.pathsep}{SERVER.parent / 'core'}",
-    }
-    granian = str(Path(sys.executable).parent / "granian")
-    command = [granian, "--interface", "wsgi", "--host", "127.0.0.1", "--port", str(port), "--workers", "1"]
-    return subprocess.Popen([*command, "--log-level", "error", "config.wsgi:application"], cwd=SERVER, env=env)
-
-
-def _wait(port: int) -> None:
-    for _ in range(80):
-        try:
-            _get(http.client.HTTPConnection("127.0.0.1", port), "/api/me", "")
-            return
-        except OSError:
-            time.sleep(0.25)
-    raise SystemExit("the server did not start")
+    return 0 if all([_core(), search_measured(), ok]) else 1
 
 
 def _get(client: http.client.HTTPConnection, path: str, cookie: str) -> bytes:
@@ -165,4 +107,4 @@ def _core() -> bool:
 
 
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(measured(_measure))

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import http.client
 import json
-import os
 import statistics
 import subprocess
 import sys
@@ -20,31 +19,15 @@ from datetime import datetime
 from pathlib import Path
 from random import Random
 
-import django
+from tools.measuring import CLOCK, measured, serving, signed_in
 
 STUDENTS, SECONDS, ROUNDS = 200, 60, 3
-CLOCK = "2026-10-07T10:20:00-05:00"
 MOST_RATIO = 4
 GROWTH = 1.15
 """Between the second round and the last: the first fills what is kept."""
 PORT = 8766
 SETS = ("Set 7A: latitudes and departures", "Set 7B: misclosure and precision", "Field book: campus loop")
 STEPS = ("Today", "week sheet", "item", "draft", "hand-in")
-SERVER = Path(__file__).resolve().parents[1]
-
-
-def main() -> int:
-    os.environ["DJANGO_SETTINGS_MODULE"] = "tools.bench_settings"
-    os.environ["UNVO_FIXED_CLOCK"] = CLOCK
-    django.setup()
-    from django.test.runner import DiscoverRunner
-
-    runner = DiscoverRunner(interactive=False, verbosity=0)
-    old = runner.setup_databases()
-    try:
-        return _measure()
-    finally:
-        runner.teardown_databases(old)
 
 
 def _measure() -> int:
@@ -55,72 +38,39 @@ def _measure() -> int:
 
     seed(datetime.fromisoformat(CLOCK), STUDENTS, False)
     rows = Enrolment.objects.filter(course__slug="srv-110", role="student").select_related("person")
-    cookies = {row.person_id: _session(row.person) for row in rows}
-    server = _serve()
+    cookies = {row.person_id: f"{signed_in(row.person)}; csrftoken={'c' * 32}" for row in rows}
     fine, memory = True, []
-    try:
-        _wait()
+    with serving(PORT, "--workers", "2", "--blocking-threads", "4") as process:
         for n in range(ROUNDS):
             item = Item.objects.get(title=SETS[n], course__slug="srv-110")
-            there = set(HandIn.objects.filter(item=item).exclude(number=None).values_list("person_id", flat=True))
+            handed_in = HandIn.objects.filter(item=item).exclude(number=None)
+            there = set(handed_in.values_list("person_id", flat=True))
             asked = [cookie for person, cookie in cookies.items() if person not in there]
             steps = _round(asked, item.pk, Random(n))
-            kept = HandIn.objects.filter(item=item).exclude(number=None).count() - len(there)
-            memory.append(_memory(server.pid))
-            took = sorted(seconds for results in steps.values() for seconds, _ in results)
-            failed = Counter(status for results in steps.values() for _, status in results if status != 200)
-            middle, slow = statistics.median(took), _slow(took)
-            good = not failed and kept == len(asked) and slow < MOST_RATIO * middle
-            fine = fine and good
-            for name, results in steps.items():
-                own = sorted(seconds for seconds, _ in results)
-                print(f"  {name}: p50 {statistics.median(own) * 1000:.0f} ms, p99 {_slow(own) * 1000:.0f} ms")
-            print(
-                f"round {n + 1}: {len(took)} requests, failed {dict(failed)}, {kept} of {len(asked)} hand-ins kept,"
-                f" p50 {middle * 1000:.0f} ms, p99 {slow * 1000:.0f} ms ({slow / middle:.1f} x),"
-                f" server {memory[-1]} MB {'' if good else ' NOT AS IT SHOULD BE'}",
-                flush=True,
-            )
-    finally:
-        server.terminate()
-        server.wait()
+            kept = handed_in.count() - len(there)
+            memory.append(_memory(process))
+            print(f"round {n + 1}: {kept} of {len(asked)} hand-ins kept, server {memory[-1]} MB")
+            fine = _told(steps) and kept == len(asked) and fine
     level = memory[-1] <= GROWTH * memory[1]
     print(f"memory {' -> '.join(map(str, memory))} MB{'' if level else ' GROWS'}")
     return 0 if fine and level else 1
 
 
-def _session(person: object) -> str:
-    from django.contrib.sessions.backends.db import SessionStore
-
-    session = SessionStore()
-    session["_auth_user_id"] = str(person.pk)  # type: ignore[attr-defined]
-    session["_auth_user_backend"] = "allauth.account.auth_backends.AuthenticationBackend"
-    session["_auth_user_hash"] = person.get_session_auth_hash()  # type: ignore[attr-defined]
-    session.create()
-    return f"sessionid={session.session_key}; csrftoken={'c' * 32}"
-
-
-def _serve() -> subprocess.Popen[bytes]:
-    from django.db import connection
-
-    env = os.environ | {
-        "UNVO_DB_NAME": connection.settings_dict["NAME"],
-        "PYTHONPATH": f"{SERVER}{os.pathsep}{SERVER.parent / 'core'}",
-    }
-    granian = str(Path(sys.executable).parent / "granian")
-    command = [granian, "--interface", "wsgi", "--host", "127.0.0.1", "--port", str(PORT), "--workers", "2"]
-    words = [*command, "--blocking-threads", "4", "--log-level", "error", "config.wsgi:application"]
-    return subprocess.Popen(words, cwd=SERVER, env=env)
-
-
-def _wait() -> None:
-    for _ in range(80):
-        try:
-            _ask("GET", "/api/me", "")
-            return
-        except OSError:
-            time.sleep(0.25)
-    raise SystemExit("the server did not start")
+def _told(steps: dict[str, list[tuple[float, int]]]) -> bool:
+    """Prints the times of each step and of all; whether none failed and the slowest are near enough to the middle."""
+    for name, results in steps.items():
+        own = sorted(seconds for seconds, _ in results)
+        print(f"  {name}: p50 {statistics.median(own) * 1000:.0f} ms, p99 {_slow(own) * 1000:.0f} ms")
+    took = sorted(seconds for results in steps.values() for seconds, _ in results)
+    failed = Counter(status for results in steps.values() for _, status in results if status != 200)
+    ratio = _slow(took) / statistics.median(took)
+    good = not failed and ratio < MOST_RATIO
+    print(
+        f"  {len(took)} requests, failed {dict(failed)}, p50 {statistics.median(took) * 1000:.0f} ms,"
+        f" p99 {_slow(took) * 1000:.0f} ms ({ratio:.1f} x){'' if good else ' NOT AS IT SHOULD BE'}",
+        flush=True,
+    )
+    return good
 
 
 def _slow(took: list[float]) -> float:
@@ -181,4 +131,4 @@ def _memory(pid: int) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(measured(_measure))

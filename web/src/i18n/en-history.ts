@@ -1,3 +1,5 @@
+import { SCHEDULE_FIELDS } from "./en-fields";
+
 export default {
   history: {
     line: "What was changed in this course, by whom and when. A change can be set back from here while nothing later stands in its way; what was taken away is kept with everything that people did there.",
@@ -68,16 +70,7 @@ export default {
       address: "Address",
       place: "Room or place",
       kind: "Kind",
-      first_day: "First day",
-      last_day: "Last day",
-      first_week_number: "Number of the first week",
-      week_start: "Weeks begin on",
-      zone: "Time zone",
-      default_due_time: "Usual due time",
-      credits: "Credits",
-      turnaround_days: "Work comes back within, in days",
-      answer_days: "Questions are answered within, in days",
-      date_order: "How dates in figures are read",
+      ...SCHEDULE_FIELDS,
       term_id: "Term",
       slots: "Times of class",
       rotation: "Day types",

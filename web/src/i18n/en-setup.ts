@@ -1,17 +1,10 @@
+import { SCHEDULE_FIELDS } from "./en-fields";
+
 export default {
   setup: {
     field: {
       name: "Name of the term",
-      first_day: "First day",
-      last_day: "Last day",
-      first_week_number: "Number of the first week",
-      week_start: "Weeks begin on",
-      zone: "Time zone",
-      default_due_time: "Usual due time",
-      credits: "Credits",
-      turnaround_days: "Work comes back within, in days",
-      answer_days: "Questions are answered within, in days",
-      date_order: "How dates in figures are read",
+      ...SCHEDULE_FIELDS,
       breaks: "Breaks",
       patterns: "Classes",
     },

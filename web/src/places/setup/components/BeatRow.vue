@@ -5,6 +5,7 @@ import { useKinds } from "@/frame/kinds";
 import { effortWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { valueOf } from "@/ui/field/events";
+import { useDayDrag } from "@/ui/pointer/day-drag";
 import { barOf, laneOf, moved, type ClassTime, type End } from "../model/pattern";
 import type { Beat } from "../model/rhythm";
 import BeatFields from "./BeatFields.vue";
@@ -25,9 +26,10 @@ const kinds = useKinds();
 const more = ref(false);
 const details = useId();
 const lanes = useTemplateRef<HTMLElement>("lanes");
-const dragged = ref<{ end: End; from: number; days: number } | null>(null);
+const move = (end: End, by: number): void => void (beat.value = moved(beat.value, end, by, weekStart));
+const { dragged, dragOf } = useDayDrag<End>(lanes, move);
 const shownBeat = computed(() =>
-  dragged.value ? moved(beat.value, dragged.value.end, dragged.value.days, weekStart) : beat.value,
+  dragged.value ? moved(beat.value, dragged.value.handle, dragged.value.days, weekStart) : beat.value,
 );
 const at = (end: End): number | null => laneOf(shownBeat.value.moments?.[end], weekStart, classes);
 const bar = computed(() => barOf(at("opens"), at("due")));
@@ -59,22 +61,6 @@ function words(end: End): string {
   const off = moment.plus ?? 0;
   if (!off) return day;
   return `${day}, ${t(off < 0 ? "rhythm.weeksBefore" : "rhythm.weeksAfter", { n: Math.abs(off) }, Math.abs(off))}`;
-}
-
-const move = (end: End, by: number): void => void (beat.value = moved(beat.value, end, by, weekStart));
-
-function start(end: End, event: PointerEvent): void {
-  dragged.value = { end, from: event.clientX, days: 0 };
-  if (event.target instanceof HTMLElement) event.target.setPointerCapture(event.pointerId);
-}
-function drag(event: PointerEvent): void {
-  if (!dragged.value || !lanes.value) return;
-  dragged.value.days = Math.round((event.clientX - dragged.value.from) / (lanes.value.clientWidth / 7));
-}
-function stop(): void {
-  const done = dragged.value;
-  dragged.value = null;
-  if (done?.days) move(done.end, done.days);
 }
 </script>
 
@@ -113,12 +99,7 @@ function stop(): void {
           :aria-label="
             t('rhythm.moveEnd', { moment: t(`rhythm.${one.end}`), title: beat.title, at: words(one.end) })
           "
-          @pointerdown.prevent="start(one.end, $event)"
-          @pointermove="drag"
-          @pointerup="stop"
-          @pointercancel="dragged = null"
-          @keydown.left.prevent="move(one.end, -1)"
-          @keydown.right.prevent="move(one.end, 1)"
+          v-bind="dragOf(one.end)"
         />
       </div>
       <span class="when">

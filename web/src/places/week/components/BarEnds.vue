@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from "vue";
+import { computed, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
+import { useDayDrag } from "@/ui/pointer/day-drag";
 import type { Shapes } from "@/api/client";
 import { useTimes } from "@/ui/moment/zones";
 import type { End } from "../model/nudging";
@@ -18,7 +19,7 @@ const emit = defineEmits<{ move: [end: End, days: number] }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
 const lanes = useTemplateRef<HTMLElement>("lanes");
-const dragged = ref<{ end: End; from: number; days: number } | null>(null);
+const { dragged, dragOf } = useDayDrag<End>(lanes, (end, days) => emit("move", end, days));
 const drawn = computed(() => drawSpan(row, firstDay, zone));
 const LANES = 7;
 
@@ -34,21 +35,7 @@ const ends = computed(() => {
   return found;
 });
 const shift = (end: End): number =>
-  ((moved(end) + (dragged.value?.end === end ? dragged.value.days : 0)) / LANES) * 100;
-
-function start(end: End, event: PointerEvent): void {
-  dragged.value = { end, from: event.clientX, days: 0 };
-  (event.target as HTMLElement).setPointerCapture(event.pointerId);
-}
-function drag(event: PointerEvent): void {
-  if (!dragged.value || !lanes.value) return;
-  dragged.value.days = Math.round((event.clientX - dragged.value.from) / (lanes.value.clientWidth / LANES));
-}
-function stop(): void {
-  const done = dragged.value;
-  dragged.value = null;
-  if (done?.days) emit("move", done.end, done.days);
-}
+  ((moved(end) + (dragged.value?.handle === end ? dragged.value.days : 0)) / LANES) * 100;
 </script>
 
 <template>
@@ -58,7 +45,7 @@ function stop(): void {
       :key="one.end"
       type="button"
       class="end"
-      :class="{ held: dragged?.end === one.end }"
+      :class="{ held: dragged?.handle === one.end }"
       :style="{ left: `${one.at + shift(one.end)}%` }"
       :aria-label="
         t('week.moveEnd', {
@@ -68,12 +55,7 @@ function stop(): void {
         })
       "
       :data-end="one.end"
-      @pointerdown.prevent="start(one.end, $event)"
-      @pointermove="drag"
-      @pointerup="stop"
-      @pointercancel="dragged = null"
-      @keydown.left.prevent="emit('move', one.end, -1)"
-      @keydown.right.prevent="emit('move', one.end, 1)"
+      v-bind="dragOf(one.end)"
     />
   </div>
 </template>
