@@ -20,6 +20,8 @@ from apps.gradebook.marks import (
 )
 from apps.gradebook.models import Category, GradedItem
 from apps.gradebook.queries import (
+    CellFlags,
+    cell_flags,
     cells_of_item,
     cells_of_person,
     excused_cell,
@@ -40,6 +42,7 @@ from apps.gradebook.structure import Marks, ShownMark
 
 __all__ = [
     "Category",
+    "CellFlags",
     "CellScores",
     "Counted",
     "GradedItem",
@@ -48,6 +51,7 @@ __all__ = [
     "Marks",
     "ScoreWish",
     "ShownMark",
+    "cell_flags",
     "cells_of_item",
     "cells_of_person",
     "copy_graded",

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Sequence
 from datetime import datetime
-from typing import Any
+from typing import Any, NamedTuple
 
+from django.contrib.postgres.aggregates import ArrayAgg
 from django.db.models import Count, Exists, Min, OuterRef, Q
 from django.db.models.functions import Coalesce
 
@@ -103,6 +104,30 @@ def cells_of_people(
     for person_id, *row in rows:
         by_person.setdefault(person_id, []).append(tuple(row))
     return {person: _gathered(found) for person, found in by_person.items()}
+
+
+class CellFlags(NamedTuple):
+    """One person's cells, as items: excused; with a released score; with one that is held."""
+
+    excused: frozenset[int] = frozenset()
+    released: frozenset[int] = frozenset()
+    held: frozenset[int] = frozenset()
+
+
+def cell_flags(course: Course, person_ids: Sequence[int]) -> dict[int, CellFlags]:
+    """By person; nothing is computed of the scores."""
+    rows = Cell.objects.filter(graded_item__course=course, person_id__in=person_ids).values_list("person_id")
+
+    def items(which: Q) -> ArrayAgg:
+        return ArrayAgg("graded_item__item_id", filter=which, default=[])
+
+    scored = Q(scores__isnull=False)
+    found = rows.annotate(
+        excused_from=items(Q(excused=True)),
+        released=items(scored & Q(scores__released_at__isnull=False)),
+        held=items(scored & Q(scores__released_at__isnull=True)),
+    )
+    return {pk: CellFlags(*map(frozenset, lists)) for pk, *lists in found}
 
 
 def new_scores(person_id: int, since: datetime) -> list[NewScore]:

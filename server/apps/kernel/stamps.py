@@ -8,10 +8,10 @@ from django.db.models import BigIntegerField, Func, Sum
 
 
 class _RowHash(Func):
-    """As a JSON array, in which an empty field keeps its place."""
+    """As one record, in which an empty field keeps its place."""
 
-    function = "hashtextextended"
-    template = "%(function)s(json_build_array(%(expressions)s)::text, 0)"
+    function = "hash_record_extended"
+    template = "%(function)s(ROW(%(expressions)s), 0)"
     output_field = BigIntegerField()
 
 

@@ -10,6 +10,7 @@ from unvo_core.path.facts import ItemFacts
 
 from apps.path.models import Fact
 
+FACT_FIELDS = ("item_id", "kind", "at", "edition", "by_teacher", "detail")
 FactRow = tuple[int, str, datetime, int, bool, dict[str, Any]]
 
 

@@ -14,7 +14,7 @@ from unvo_core.path.facts import PersonFacts
 from apps.courses.public import Course, students
 from apps.gradebook.public import Marks, marks_of_person, marks_of_person_in
 from apps.layout.public import Layout
-from apps.path.facts import FactRow, person_facts
+from apps.path.facts import FACT_FIELDS, FactRow, person_facts
 from apps.path.models import Fact
 
 
@@ -27,9 +27,6 @@ class Progress:
     facts: PersonFacts
     marks: Marks
     details: dict[tuple[int, str], dict[str, Any]]
-
-
-FACT_FIELDS = ("item_id", "kind", "at", "edition", "by_teacher", "detail")
 
 
 def progress(course: Course, laid: Layout, person_id: int, now: datetime, known: Marks | None = None) -> Progress:

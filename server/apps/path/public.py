@@ -7,17 +7,15 @@ from apps.path.class_progress import (
     NOBODY,
     ClassShare,
     Member,
-    Where,
     class_shares,
     each_member,
-    whereabouts,
-    whereabouts_in,
 )
 from apps.path.entering import enter
 from apps.path.files import can_read_item_file
 from apps.path.models import Fact
 from apps.path.progress import Progress, fact_counts, people_who_handed_in, progress, progress_in
 from apps.path.readers import Reader, laid_for, own_progress
+from apps.path.whereabouts import Where, whereabouts, whereabouts_in
 
 __all__ = [
     "NOBODY",

@@ -7,12 +7,18 @@ from typing import Any
 
 from tests.base import BEHIND, KEEPS_UP, Caller
 from tests.cases import DeskCase
+from unvo_core.path.stuck import position
 
 from apps.courses.models import Enrolment
+from apps.courses.public import students
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.clock import now
 from apps.layout.models import Allowance
+from apps.layout.public import layout, layout_for
+from apps.path.class_progress import each_member
 from apps.path.models import Fact
+from apps.path.progress import progress
+from apps.path.whereabouts import whereabouts
 
 BEARINGS, SET_7A = "Field book: bearings", "Set 7A: latitudes and departures"
 
@@ -51,6 +57,61 @@ class KeptPositions(DeskCase):
         row = next(r for r in told.json()["students"] if r["id"] == Caller(KEEPS_UP).person.pk)
         self.assertIn(due.pk, [i["id"] for i in row["overdue"]])
         self.assertNotIn(due.pk, [i["id"] for i in self.row()["overdue"]])
+
+
+class TheShortWay(DeskCase):
+    """Over a class, places and a module's progress come to what each student's own evaluation comes to."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.people = list(students(self.course).values_list("person_id", flat=True))
+        rules: tuple[tuple[str, int | None, list[dict[str, str]]], ...] = (
+            ("scored", 40, []),
+            ("any", None, [{"rule": "ticked"}, {"rule": "opened"}]),
+            ("all", None, [{"rule": "opened"}, {"rule": "ticked"}]),
+        )
+        items = self.course.items.filter(required=True, removed=False).exclude(kind="heading").order_by("pk")
+        for n, item in enumerate(items):
+            if n % 5 < 3 and (item.points or n % 5 == 1 or n > 25):
+                item.done_rule, item.done_percent, item.done_parts = rules[n % 5]
+            if n % 9 == 3:
+                item.conditions = {"join": "all", "of": [{"on": "score", "item": items[n - 3].pk, "percent": 55}]}
+            if n % 17 == 5 and n > 20:
+                item.conditions = {"join": "all", "of": [{"on": "by_hand", "opened": False}]}
+                Fact.objects.create(
+                    course=self.course, item=item, person_id=self.people[n % 5], kind=Fact.LET_IN, at=now()
+                )
+            item.save()
+        Score.objects.filter(cell__person_id=self.people[0]).update(released_at=None)
+        Cell.objects.filter(person_id=self.people[1]).update(excused=True)
+        Fact.objects.filter(person_id=self.people[2], kind=Fact.TICKED).update(by_teacher=True)
+        self.course.refresh_from_db()
+
+    def test_each_stands_where_their_own_evaluation_says(self) -> None:
+        laid, stands = layout(self.course), set()
+        for days in (-40, -12, 0, 4, 200):
+            at = now() + timedelta(days=days)
+            found = whereabouts(self.course, self.people, at)
+            for pk in self.people:
+                own = progress(self.course, layout_for(laid, pk), pk, at)
+                where = found[pk]
+                self.assertEqual(where.position, position(own.laid.path, own.course), (pk, days))
+                done = sum(m.required_done for m in own.course.modules.values())
+                self.assertEqual(
+                    (where.done, where.required), (done, sum(m.required for m in own.course.modules.values()))
+                )
+                stands.add(where.position.item_id)
+        self.assertGreater(len(stands), 5, stands)
+
+    def test_a_module_alone_is_as_in_each_students_course(self) -> None:
+        laid = layout(self.course)
+        modules = [m for m in laid.students if m.items][3:8]
+        for module in modules:
+            for pk, member in each_member(self.course, self.people, now(), module.id):
+                own = progress(self.course, layout_for(laid, pk), pk, now()).course
+                self.assertEqual(member.course.modules[module.id], own.modules[module.id])
+                for item in module.items:
+                    self.assertEqual(member.course.items.get(item.id), own.items.get(item.id))
 
 
 class Shares(DeskCase):

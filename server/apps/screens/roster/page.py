@@ -87,7 +87,7 @@ def module_progress(course: Course, module_id: int, reader: Reader) -> out.Modul
     items = [i for i in module.items if not i.is_heading and i.published]
     rows = {
         pk: _progress_row(pk, member, module_id, items)
-        for pk, member in each_member(course, [e.person_id for e in enrolled], reader.now)
+        for pk, member in each_member(course, [e.person_id for e in enrolled], reader.now, module_id)
     }
     return out.ModuleProgress(
         id=module.id,

@@ -1,0 +1,58 @@
+"""What the people of a class did, as the database counts it and as the core reads it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import datetime
+from typing import Any
+
+from django.contrib.postgres.aggregates import JSONBAgg
+from django.db.models import Q
+from django.db.models.functions import JSONArray
+from unvo_core.path.facts import ItemFacts
+
+from apps.courses.public import Course
+from apps.layout.public import LaidItem, rule_kind, rule_kinds
+from apps.path.facts import FACT_FIELDS, FactRow, person_facts
+from apps.path.models import Fact
+
+FACT = JSONArray(*(name for name in FACT_FIELDS if name != "detail"), "detail__percent")
+"""A fact with what an evaluation asks of it. As JSON it is read several times faster than as rows."""
+
+
+def facts_of_people(course: Course, which: Q) -> dict[int, dict[int, ItemFacts]]:
+    """Person -> item -> facts, of those that `which` picks; one query."""
+    rows = Fact.objects.filter(which, course=course).values_list("person_id")
+    return {pk: facts_from(found) for pk, found in rows.annotate(rows=JSONBAgg(FACT))}
+
+
+def facts_from(rows: Iterable[list[Any]]) -> dict[int, ItemFacts]:
+    """By item. `rows`: as `FACT` reads them."""
+    return person_facts(_fact_row(*row) for row in rows)
+
+
+def _fact_row(item_id: int, kind: str, at: str, edition: int, by_teacher: bool, percent: int | None) -> FactRow:
+    return item_id, kind, datetime.fromisoformat(at), edition, by_teacher, {"percent": percent or 0}
+
+
+def one_fact_decides(item: LaidItem) -> bool:
+    """Whether the item's done rule asks for one fact alone, so that the database can count it."""
+    return any(rule.code == item.done_rule and rule.fact for rule in rule_kinds())
+
+
+def done_by_one_fact(items: Iterable[LaidItem]) -> Q:
+    """The facts by which these items are done: what their rules ask for, or a teacher's tick. The rules must be such
+    that one fact decides them."""
+    by_rule: dict[tuple[str, int, float], list[int]] = {}
+    for item in items:
+        rule = rule_kind(item.done_rule)
+        edition = item.asked_edition if rule.by_edition else 0
+        percent = (item.done_percent or 0) if rule.by_percent else 0
+        by_rule.setdefault((item.done_rule, edition, percent), []).append(item.id)
+    wanted = Q(kind=Fact.TICKED, by_teacher=True, item_id__in=[pk for ids in by_rule.values() for pk in ids])
+    for (code, edition, percent), ids in by_rule.items():
+        enough = Q(item_id__in=ids, kind=rule_kind(code).fact)
+        if edition:
+            enough &= Q(edition__gte=edition)
+        wanted |= enough & Q(detail__percent__gte=int(percent)) if percent else enough
+    return wanted
