@@ -21,12 +21,8 @@ def check() -> int:
     """Run every gate, say which failed, 0 when none did."""
     packages.install(tests=True)
     packages.build()
-    postgres.TESTS.start()
-    try:
-        env = serving.environment(postgres.TESTS, "config.settings.test")
-        return _all({**os.environ, **env})
-    finally:
-        postgres.TESTS.stop()
+    with postgres.TESTS.used():
+        return _all({**os.environ, **serving.environment(postgres.TESTS, "config.settings.test")})
 
 
 def _all(env: dict[str, str]) -> int:
@@ -52,7 +48,6 @@ def _all(env: dict[str, str]) -> int:
     return 0
 
 
-TYPED = ("core/unvo_core", "server/apps", "server/config", "server/demo", "launcher")
 APPS = (
     "kernel",
     "people",
@@ -102,10 +97,25 @@ def _write_api(env: dict[str, str], snapshot: Path, types: Path) -> None:
 def refresh_api() -> int:
     """Write snapshot and types anew after a change of the API."""
     packages.install()
-    postgres.TESTS.start()
-    try:
+    with postgres.TESTS.used():
         _write_api({**os.environ, **serving.environment(postgres.TESTS, "config.settings.test")}, SNAPSHOT, TYPES)
-    finally:
-        postgres.TESTS.stop()
     say("wrote server/tests/openapi.json and web/src/api/schema.d.ts")
     return 0
+
+
+PIP_AUDIT = "pip-audit==2.10.1"
+
+
+def audit() -> int:
+    """Ask the public registers of known flaws about every package of the lock files; 0 when none has one."""
+    packages.install()
+    asked = [BIN / "uv", "tool", "run", PIP_AUDIT, "--strict", "--disable-pip", "--require-hashes"]
+    python = _passes("Python packages", ROOT, [*asked, "-r", ROOT / "requirements.lock"], {**os.environ})
+    web = _passes("npm packages", WEB, ["npm", "audit", "--omit=dev"], {**os.environ})
+    if python and web:
+        say("no package has a flaw that the registers know")
+        return 0
+    raise Stop(
+        "Not every package could be shown to be without known flaws. What was found, or that a register could not be"
+        " asked from here, is said above; renew what it names, or ask again where the registers can be reached."
+    )

@@ -25,6 +25,7 @@ def main(words: Sequence[str]) -> int:
     commands.add_parser("stop", help="end what runs of this folder, also what a killed start left")
     commands.add_parser("check", help="format, lint, types, import contracts, API snapshot")
     commands.add_parser("api", help="write the API snapshot and the generated types anew")
+    commands.add_parser("audit", help="ask the public registers of known flaws about the packages that are used")
     commands.add_parser("bench", help="measure against floors measured in the same run")
     commands.add_parser("load", help="200 students at once, three rounds: what is lost, how slow, how much memory")
     commands.add_parser("shots", help="take the screenshots of docs/ from the demo at the fixed clock")
@@ -51,6 +52,8 @@ def _do(given: argparse.Namespace) -> int:
             return testing.test(given.labels)
         case "check":
             return checking.check()
+        case "audit":
+            return checking.audit()
         case "api":
             return checking.refresh_api()
     return _tool(given.command)
@@ -60,11 +63,8 @@ def _tool(name: str) -> int:
     """bench, load and shots: programs of the server's own, on the tests' cluster."""
     packages.install(tests=True)
     packages.build()
-    postgres.TESTS.start()
-    try:
+    with postgres.TESTS.used():
         env = {**os.environ, **serving.environment(postgres.TESTS, "config.settings.test")}
         serving.manage(env, "collectstatic", "--no-input", "-v0")
         run([python_in_place(), "-m", f"tools.{name}"], where=ROOT / "server", env=env)
-    finally:
-        postgres.TESTS.stop()
     return 0

@@ -20,7 +20,7 @@ def install(tests: bool = False) -> None:
     """Everything that the given purpose needs; seconds when it is there already."""
     check_node()
     debian(DEBIAN + (DEBIAN_FOR_TESTS if tests else ()))
-    python_packages()
+    python_packages("requirements-dev.lock" if tests else "requirements.lock")
     npm_packages()
 
 
@@ -45,11 +45,12 @@ def _debian_has(name: str) -> bool:
     return found.stdout.strip() == "installed"
 
 
-def python_packages() -> None:
-    stamp, wanted = ROOT / ".venv" / "unvo-lock", _digest([ROOT / "requirements.lock"])
-    if _reads(stamp) == wanted:
+def python_packages(lock: str) -> None:
+    """What `lock` names, and nothing else; what tests need holds all that the rest needs."""
+    stamp, wanted = ROOT / ".venv" / "unvo-lock", _digest([ROOT / lock])
+    if _reads(stamp) in (wanted, _digest([ROOT / "requirements-dev.lock"])):
         return
-    say("installing Python packages from requirements.lock")
+    say(f"installing Python packages from {lock}")
     if not python_in_place().exists():
         run([sys.executable, "-m", "venv", ROOT / ".venv"], hint="On Debian: apt-get install python3-venv", quiet=True)
     pip: list[str | Path] = [python_in_place(), "-m", "pip", "-q", "install", UV]
@@ -63,7 +64,7 @@ def python_packages() -> None:
         python_in_place(),
         "--require-hashes",
     ]
-    run([*uv, ROOT / "requirements.lock"], quiet=True, hint="Is the package registry reachable?")
+    run([*uv, ROOT / lock], quiet=True, hint="Is the package registry reachable?")
     stamp.write_text(wanted)
 
 

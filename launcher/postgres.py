@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+import contextlib
+import fcntl
 import hashlib
 import os
 import secrets
 import shutil
 import socket
 import subprocess
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -81,6 +85,20 @@ class Cluster:
             return
         say("PostgreSQL ended by itself, and is started again")
         self.start()
+
+    @contextmanager
+    def used(self) -> Iterator[None]:
+        """Started, and stopped by whoever leaves it last: several programs of one folder may use it at a time."""
+        STATE.mkdir(exist_ok=True)
+        with (STATE / f"postgres-{self.name}.users").open("w") as users:
+            fcntl.flock(users, fcntl.LOCK_SH)
+            self.start()
+            try:
+                yield
+            finally:
+                with contextlib.suppress(BlockingIOError):
+                    fcntl.flock(users, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                    self.stop()
 
     def stop(self) -> None:
         _as_owner([str(_bin("pg_ctl")), "-D", str(self.data), "-m", "fast", "-w", "stop"], self.home)

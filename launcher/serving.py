@@ -9,7 +9,7 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from launcher import packages, postgres, renewing, supervising
 from launcher.shell import ROOT, STATE, Stop, python_in_place, run, say
@@ -18,6 +18,7 @@ from launcher.supervising import Part, Supervisor
 SERVER = ROOT / "server"
 SETTINGS = "config.settings.demo"
 WAIT_SECONDS = 60
+WEB_PROCESSES = 2
 
 
 def environment(cluster: postgres.Cluster, settings: str = SETTINGS) -> dict[str, str]:
@@ -46,7 +47,8 @@ def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
         env["UNVO_FIXED_CLOCK"] = fixed_clock
     prepare(env)
     try:
-        return _serve(postgres.DEMO, env, port)
+        webs = [Part(f"web process {n}", web_command(port)) for n in range(1, WEB_PROCESSES + 1)]
+        return _serve(postgres.DEMO, env, port, webs)
     finally:
         postgres.DEMO.stop()
 
@@ -56,11 +58,12 @@ def prepare(env: Mapping[str, str]) -> None:
     manage(env, "prepare_demo")
 
 
-def web_command(port: int, *extra: str) -> list[str]:
-    granian = str(ROOT / ".venv" / "bin" / "granian")
-    threads = ["--workers", "2", "--blocking-threads", "4"]
-    where = ["--interface", "wsgi", "--host", "127.0.0.1", "--port", str(port)]
-    return [granian, *where, *threads, "--log-level", "warning", *extra, "config.wsgi:application"]
+def web_command(port: int) -> list[str]:
+    return [str(python_in_place()), "-m", "config.serve", "--port", str(port)]
+
+
+def reloading_command(port: int) -> list[str]:
+    return [str(python_in_place()), "manage.py", "runserver", "--nostatic", str(port)]
 
 
 def worker_command() -> list[str]:
@@ -79,18 +82,17 @@ def dev(port: int) -> int:
     prepare(env)
     vite = subprocess.Popen(["npx", "vite"], cwd=ROOT / "web")
     try:
-        return _serve(postgres.DEMO, env, port, "--reload")
+        return _serve(postgres.DEMO, env, port, [Part("the web server", reloading_command(port))])
     finally:
         vite.terminate()
         postgres.DEMO.stop()
 
 
-def _serve(cluster: postgres.Cluster, env: Mapping[str, str], port: int, *extra: str) -> int:
-    web = Part("the web server", web_command(port, *extra))
-    supervisor = Supervisor((web, Part("the job worker", worker_command())), SERVER, env, port)
+def _serve(cluster: postgres.Cluster, env: Mapping[str, str], port: int, webs: Sequence[Part]) -> int:
+    supervisor = Supervisor((*webs, Part("the job worker", worker_command())), SERVER, env, port)
     try:
         supervisor.start()
-        _wait_for(f"http://127.0.0.1:{port}/", web)
+        _wait_for(f"http://127.0.0.1:{port}/", webs)
         say(f"Unvo is at http://127.0.0.1:{port}  (whom to sign in as is listed there; Ctrl-C stops it)")
         return supervisor.watch(cluster.see_that_it_lives)
     finally:
@@ -127,10 +129,10 @@ def _refuse_second() -> None:
         say("parts of an earlier start that was killed were still running, and are stopped")
 
 
-def _wait_for(address: str, web: Part) -> None:
+def _wait_for(address: str, webs: Sequence[Part]) -> None:
     for _ in range(WAIT_SECONDS * 4):
-        if web.ended():
-            raise Stop("The web process ended while it was starting; its last lines are above.")
+        if any(web.ended() for web in webs):
+            raise Stop("A web process ended while it was starting; its last lines are above.")
         try:
             with urllib.request.urlopen(address, timeout=2):
                 return

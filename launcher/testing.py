@@ -39,17 +39,14 @@ def test(labels: Sequence[str]) -> int:
     """All tests, or Django's runner on the given labels only. 0 when none failed."""
     packages.install(tests=True)
     packages.build()
-    postgres.TESTS.start()
-    env = serving.environment(postgres.TESTS, "config.settings.test")
     count = Count()
-    try:
+    with postgres.TESTS.used():
+        env = serving.environment(postgres.TESTS, "config.settings.test")
         serving.manage(env, "collectstatic", "--no-input", "-v0")
         if labels:
             _django(count, env, list(labels))
         else:
             _everything(count, env)
-    finally:
-        postgres.TESTS.stop()
     print(count.line(), flush=True)
     return 1 if count.failed or not count.passed else 0
 

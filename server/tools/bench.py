@@ -24,7 +24,7 @@ def _measure() -> int:
 
     seed(datetime.fromisoformat(CLOCK))
     cookie, port = signed_in(Person.objects.get(username="rosalind.tarrow")), 8765
-    with serving(port, "--workers", "1"):
+    with serving(port):
         ok = _pages(port, cookie)
     from tools.bench_class import measured as class_measured
     from tools.bench_search import measured as search_measured

@@ -9,7 +9,6 @@ from __future__ import annotations
 import http.client
 import json
 import statistics
-import subprocess
 import sys
 import time
 import uuid
@@ -40,7 +39,7 @@ def _measure() -> int:
     rows = Enrolment.objects.filter(course__slug="srv-110", role="student").select_related("person")
     cookies = {row.person_id: f"{signed_in(row.person)}; csrftoken={'c' * 32}" for row in rows}
     fine, memory = True, []
-    with serving(PORT, "--workers", "2", "--blocking-threads", "4") as process:
+    with serving(PORT, processes=2) as processes:
         for n in range(ROUNDS):
             item = Item.objects.get(title=SETS[n], course__slug="srv-110")
             handed_in = HandIn.objects.filter(item=item).exclude(number=None)
@@ -48,7 +47,7 @@ def _measure() -> int:
             asked = [cookie for person, cookie in cookies.items() if person not in there]
             steps = _round(asked, item.pk, Random(n))
             kept = handed_in.count() - len(there)
-            memory.append(_memory(process))
+            memory.append(_memory(processes))
             print(f"round {n + 1}: {kept} of {len(asked)} hand-ins kept, server {memory[-1]} MB")
             fine = _told(steps) and kept == len(asked) and fine
     level = memory[-1] <= GROWTH * memory[1]
@@ -118,15 +117,12 @@ def _ask(method: str, path: str, cookie: str, body: object = None) -> int:
     return answer.status
 
 
-def _memory(pid: int) -> int:
-    """Megabytes that the server and its workers hold, shared pages counted by share."""
-    found = subprocess.run(["pgrep", "-P", str(pid)], capture_output=True, text=True, check=False).stdout.split()
+def _memory(pids: list[int]) -> int:
+    """Megabytes that the server's processes hold, shared pages counted by share."""
     kilobytes = 0
-    for one in (str(pid), *found):
-        rollup = Path(f"/proc/{one}/smaps_rollup")
-        if rollup.exists():
-            line = next(row for row in rollup.read_text().splitlines() if row.startswith("Pss:"))
-            kilobytes += int(line.split()[1])
+    for pid in pids:
+        lines = Path(f"/proc/{pid}/smaps_rollup").read_text().splitlines()
+        kilobytes += int(next(row for row in lines if row.startswith("Pss:")).split()[1])
     return kilobytes // 1024
 
 

@@ -49,23 +49,24 @@ def signed_in(person: Person) -> str:
 
 
 @contextmanager
-def serving(port: int, *words: str) -> Iterator[int]:
-    """The server on `port`, with more `words` for it where there are any; gives its process number once it answers."""
+def serving(port: int, processes: int = 1) -> Iterator[list[int]]:
+    """The server on `port`, by so many processes; gives their numbers once it answers."""
     from django.db import connection
 
     env = os.environ | {
         "UNVO_DB_NAME": connection.settings_dict["NAME"],
         "PYTHONPATH": f"{SERVER}{os.pathsep}{SERVER.parent / 'core'}",
     }
-    granian = str(Path(sys.executable).parent / "granian")
-    command = [granian, "--interface", "wsgi", "--host", "127.0.0.1", "--port", str(port), *words]
-    process = subprocess.Popen([*command, "--log-level", "error", "config.wsgi:application"], cwd=SERVER, env=env)
+    command = [sys.executable, "-m", "config.serve", "--port", str(port)]
+    started = [subprocess.Popen(command, cwd=SERVER, env=env) for _ in range(processes)]
     try:
         _wait(port)
-        yield process.pid
+        yield [process.pid for process in started]
     finally:
-        process.terminate()
-        process.wait()
+        for process in started:
+            process.terminate()
+        for process in started:
+            process.wait()
 
 
 def _wait(port: int) -> None:

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import io
+import os
 import re
 import uuid
 from collections.abc import Callable, Mapping
-from typing import BinaryIO
+from typing import Any, BinaryIO
 
-from django.http import FileResponse, HttpRequest
+from django.conf import settings
+from django.http import FileResponse, HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.utils.cache import get_conditional_response
+from django.utils.http import content_disposition_header
 from django.views.decorators.http import require_GET
 
 from apps.kernel.actors import Actor
@@ -42,29 +46,48 @@ def send_file(request: HttpRequest, key: uuid.UUID, name: str, guards: Mapping[s
     unchanged = get_conditional_response(request, etag=etag)
     if unchanged is not None:
         return unchanged
+    return _sent(stored, etag, request)
+
+
+def _sent(stored: StoredFile, etag: str, request: HttpRequest) -> HttpResponseBase:
     inline = stored.content_type in SHOWN_IN_PAGE and request.GET.get("show") == "1"
     as_image = stored.content_type.startswith("image/")
     played = stored.content_type.startswith(PLAYED)
-    stretch = _stretch(request.headers.get("Range", ""), stored.size) if played else None
-    content = location(stored).open("rb")
-    answer = FileResponse(
-        content if stretch is None else _Stretch(content, *stretch),
-        as_attachment=not (inline or as_image or played),
-        filename=stored.name,
-        content_type=stored.content_type,
-    )
+    attached = not (inline or as_image or played)
+    answer = _by_front(stored, attached) or _streamed(stored, attached, request.headers.get("Range") if played else None)
     if played:
         answer["Accept-Ranges"] = "bytes"
-    if stretch is not None:
-        first, last = stretch
-        answer.status_code = 206
-        answer["Content-Range"] = f"bytes {first}-{last}/{stored.size}"
-        answer["Content-Length"] = str(last - first + 1)
     # Kept by the browser, but asked about each time: the next person at it may not see what this one may.
     answer["Cache-Control"] = "private, no-cache"
     answer["ETag"] = etag
     answer["X-Content-Type-Options"] = "nosniff"
     answer._csp_replace = {"default-src": ["'none'"], "sandbox": []}  # type: ignore[attr-defined]
+    return answer
+
+
+def _by_front(stored: StoredFile, attached: bool) -> HttpResponseBase | None:
+    """The answer by which a front server sends the file itself, stretches too; None without such a server."""
+    if not settings.FILES_BY_FRONT:
+        return None
+    answer = HttpResponse(content_type=stored.content_type)
+    answer["Content-Disposition"] = content_disposition_header(attached, stored.name) or "inline"
+    answer["X-Accel-Redirect"] = settings.FILES_BY_FRONT + stored.path
+    del answer["Content-Length"]
+    return answer
+
+
+def _streamed(stored: StoredFile, attached: bool, wanted: str | None) -> HttpResponseBase:
+    """The file as the web server sends it: its own loop does, and no thread of ours is held."""
+    stretch = _stretch(wanted, stored.size) if wanted else None
+    content = location(stored).open("rb")
+    named: Any = {"as_attachment": attached, "filename": stored.name, "content_type": stored.content_type}
+    if stretch is None:
+        return FileResponse(content, **named)
+    first, last = stretch
+    part = _Stretch(content, first, last)
+    answer = FileResponse(part, **named, status=206)
+    answer["Content-Range"] = f"bytes {first}-{last}/{stored.size}"
+    answer["Content-Length"] = str(last - first + 1)
     return answer
 
 
@@ -80,17 +103,30 @@ def _stretch(wanted: str, size: int) -> tuple[int, int] | None:
     return (first, last) if first <= last else None
 
 
-class _Stretch:
-    """A part of an open file, as a file to read and close."""
+class _Stretch(io.RawIOBase):
+    """A part of an open file, as a file of its own."""
 
     def __init__(self, content: BinaryIO, first: int, last: int) -> None:
         content.seek(first)
-        self.content, self.left = content, last - first + 1
+        self.content, self.first, self.length = content, first, last - first + 1
 
-    def read(self, most: int) -> bytes:
-        found = self.content.read(min(most, self.left))
-        self.left -= len(found)
-        return found
+    def readable(self) -> bool:
+        return True
+
+    def seekable(self) -> bool:
+        return True
+
+    def tell(self) -> int:
+        return self.content.tell() - self.first
+
+    def seek(self, offset: int, whence: int = os.SEEK_SET) -> int:
+        base = {os.SEEK_SET: 0, os.SEEK_CUR: self.tell(), os.SEEK_END: self.length}[whence]
+        return self.content.seek(self.first + max(0, base + offset)) - self.first
+
+    def read(self, most: int = -1) -> bytes:
+        left = max(0, self.length - self.tell())
+        return self.content.read(left if most < 0 else min(most, left))
 
     def close(self) -> None:
         self.content.close()
+        super().close()

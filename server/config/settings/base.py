@@ -163,6 +163,10 @@ CONTENT_SECURITY_POLICY = {
 DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 FILE_UPLOAD_HANDLERS = ["apps.kernel.uploads.ShortNames"]
 UPLOAD_MAX_BYTES = 50 * 1024 * 1024
+# More than a file may have, so that a file too large is refused by name; what is over this is not read at all.
+REQUEST_MAX_BYTES = 256 * 1024 * 1024
+# Where a front server serves MEDIA_ROOT to us alone: files are then handed to it (X-Accel-Redirect).
+FILES_BY_FRONT = os.environ.get("UNVO_FILES_BY_FRONT", "")
 
 LANGUAGE_CODE = "en"
 LANGUAGES = [("en", _("English"))]
@@ -201,4 +205,6 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # That requests wait for a moment is no news.
+    "loggers": {"waitress.queue": {"level": "ERROR"}},
 }

@@ -5,7 +5,6 @@ from __future__ import annotations
 import http.cookiejar
 import json
 import os
-import shutil
 import signal
 import socket
 import subprocess
@@ -31,7 +30,6 @@ from tests.base import KEEPS_UP
 from tests.worlds import CLOCK, Committed
 
 SERVER = Path(__file__).resolve().parents[2]
-GRANIAN = shutil.which("granian") or str(Path(sys.executable).parent / "granian")
 SET_7A = "Set 7A: latitudes and departures"
 
 
@@ -54,10 +52,8 @@ class Server:
             "UNVO_FIXED_CLOCK": CLOCK,
             "UNVO_FILES": str(settings.MEDIA_ROOT),
         }
-        command = [GRANIAN, "--interface", "wsgi", "--host", "127.0.0.1", "--port", str(self.port), "--workers", "1"]
-        self.process = subprocess.Popen(
-            [*command, "--log-level", "error", "config.wsgi:application"], cwd=SERVER, env=env, start_new_session=True
-        )
+        command = [sys.executable, "-m", "config.serve", "--port", str(self.port)]
+        self.process = subprocess.Popen(command, cwd=SERVER, env=env, start_new_session=True)
         for _ in range(120):
             try:
                 self.opener.open(self.base + "/sign-in", timeout=2).close()

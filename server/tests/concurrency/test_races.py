@@ -15,6 +15,8 @@ from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
 from apps.layout.api import schedule as schedule_api
 from apps.layout.models import Item
+from apps.path.actions import watch_recording as watch_action
+from apps.path.models import Fact
 from apps.screens.item import settings as settings_action
 from django.db import connections
 from django.test import TransactionTestCase, override_settings
@@ -24,6 +26,7 @@ from tests.cases import schedule_in
 from tests.worlds import CLOCK, Committed
 
 SET_7A, LOOP = "Set 7A: latitudes and departures", "Field book: campus loop"
+CLIP = "Latitudes and departures, leg by leg"
 
 
 def at_once(*calls: Callable[[], Any]) -> list[Any]:
@@ -107,6 +110,30 @@ class Races(Committed, TransactionTestCase):
 
         with mock.patch.object(action, "_refuse_if_changed", slow), mock.patch.object(action, "lock_cell"):
             self.assertEqual(self.grade_at_once(), [200, 200])
+
+    def watched_at_once(self) -> int:
+        """Two devices play two halves of one recording; how much of it counts."""
+        item = Item.objects.get(title=CLIP)
+        Fact.objects.filter(item=item, person__username=KEEPS_UP).delete()
+        path = self.path(CLIP, "/watched")
+        halves = ([0.0, 32.0], [31.0, 63.0])
+        wishes = [(Caller(KEEPS_UP), {"position": 0, "seen": [half]}) for half in halves]
+        at_once(*(lambda c=c, body=body: c.send("POST", path, body) for c, body in wishes))
+        found: int = Fact.objects.get(item=item, person__username=KEEPS_UP, kind=Fact.WATCHED).detail["percent"]
+        return found
+
+    def test_two_devices_on_one_recording_join_what_they_saw(self) -> None:
+        with mock.patch.object(watch_action, "joined", slowly(watch_action.joined)):
+            self.assertEqual(self.watched_at_once(), 100)
+
+    def test_without_the_lock_one_device_forgets_what_the_other_saw(self) -> None:
+        def unlocked(_course: Any, item_id: int, person_id: int) -> dict[str, Any]:
+            fact = Fact.objects.filter(item_id=item_id, person_id=person_id, kind=Fact.WATCHED).first()
+            return fact.detail if fact else {}
+
+        slow = mock.patch.object(watch_action, "joined", slowly(watch_action.joined))
+        with slow, mock.patch.object(watch_action, "_locked", unlocked):
+            self.assertLess(self.watched_at_once(), 60)
 
     def release_while_scoring(self) -> Score:
         """The item's scores are released while a score of it is being saved."""

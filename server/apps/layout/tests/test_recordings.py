@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from django.test import override_settings
 from tests.base import BEHIND, Caller
 from tests.cases import Content
 
+from apps.kernel.models import StoredFile
 from apps.layout.models import ItemFile
 from apps.path.models import Fact
 
@@ -94,3 +96,13 @@ class Recordings(Content):
             self.assertEqual((told.status_code, b"".join(told.streaming_content)), (206, expected))
         self.assertEqual(self.student.client.get(address, headers={"Range": "bytes=9-2"}).status_code, 200)
         self.assertEqual(Caller(None).client.get(address).status_code, 401)
+
+    def test_a_front_server_is_handed_the_file_itself(self) -> None:
+        address = self.student.get(self.path(CLIP)).json()["file"]["address"]
+        with override_settings(FILES_BY_FRONT="/kept/"):
+            told = self.student.client.get(address, headers={"Range": "bytes=0-9"})
+            refused = Caller(None).client.get(address)
+        stored = StoredFile.objects.get(pk=self.item(CLIP).file_id)
+        self.assertEqual((told.status_code, told.content, told["X-Accel-Redirect"]), (200, b"", f"/kept/{stored.path}"))
+        self.assertEqual(told["Content-Type"], "video/mp4")
+        self.assertNotIn("X-Accel-Redirect", refused)

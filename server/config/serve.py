@@ -1,0 +1,55 @@
+"""The web server: one process of `python -m config.serve`; several may share a port, each with its own share of what
+comes in.
+
+One loop reads requests and writes answers at whatever pace a client has; the application's threads hold a request only
+from when it is whole, and until its answer is. A file that is sent holds none.
+"""
+
+from __future__ import annotations
+
+import argparse
+import signal
+import socket
+import sys
+
+import waitress
+from django.conf import settings
+
+THREADS = 4
+MOST_CONNECTIONS = 2_000
+SILENT_SECONDS = 60
+"""A connection over which nothing moved for so long is closed."""
+MOST_ANSWER_KEPT = 64 * 1024 * 1024
+"""Bytes of an answer that wait for a slow client without holding a thread."""
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(prog="python -m config.serve")
+    parser.add_argument("--host", default="127.0.0.1")
+    parser.add_argument("--port", type=int, required=True)
+    given = parser.parse_args()
+    from config.wsgi import application
+
+    signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
+    with socket.socket() as listening:
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEPORT, 1)
+        listening.bind((given.host, given.port))
+        waitress.serve(
+            application,
+            sockets=[listening],
+            threads=THREADS,
+            connection_limit=MOST_CONNECTIONS,
+            channel_timeout=SILENT_SECONDS,
+            outbuf_high_watermark=MOST_ANSWER_KEPT,
+            max_request_body_size=settings.REQUEST_MAX_BYTES,
+            asyncore_use_poll=True,
+            ident=None,
+            # What a front server says of the browser is for Django to read; nobody else's word reaches it.
+            clear_untrusted_proxy_headers=settings.ALLAUTH_TRUSTED_PROXY_COUNT == 0,
+            _quiet=True,
+        )
+
+
+if __name__ == "__main__":
+    main()
