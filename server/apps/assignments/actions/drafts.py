@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from django.db.models import Max
 
@@ -10,7 +11,7 @@ from apps.assignments.models import Brief, HandIn, HandInFile
 from apps.assignments.queries import brief_of
 from apps.courses.public import Course, can_study, membership
 from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store, untold
-from apps.path.public import Fact, note, require_doable
+from apps.path.public import Fact, Progress, note, require_doable
 
 LONGEST_TEXT = 200_000
 LONGEST_COMMENT = 5_000
@@ -25,7 +26,13 @@ class Seen:
     edition: int | None = None
 
 
-def open_draft(actor: Actor, course: Course, item_id: int, seen: Seen) -> tuple[HandIn, Brief]:
+class Opened(NamedTuple):
+    draft: HandIn
+    brief: Brief
+    known: Progress
+
+
+def open_draft(actor: Actor, course: Course, item_id: int, seen: Seen) -> Opened:
     """The person's draft of the attempt that they looked at, made when it is the next; locked until the transaction
     ends. What was handed in meanwhile stays handed in, and opens no other attempt by itself."""
     require(can_study(membership(actor, course)))
@@ -41,7 +48,7 @@ def open_draft(actor: Actor, course: Course, item_id: int, seen: Seen) -> tuple[
         draft = _new(actor.person_id, course, item_id, seen.attempt or 1, most)
     if seen.attempt is not None and draft.attempt != seen.attempt:
         raise Refused("hand_in.attempt_over", status=409, attempt=seen.attempt)
-    return draft, brief
+    return Opened(draft, brief, known)
 
 
 def _standing(item_id: int, person_id: int) -> HandIn | None:
@@ -76,8 +83,9 @@ def refuse_other_edition(draft: HandIn, seen: Seen) -> None:
         )
 
 
-def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: str, seen: Seen) -> HandIn:
-    draft, brief = open_draft(actor, course, item_id, seen)
+def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: str, seen: Seen) -> Progress:
+    """What was known of the person when the door was asked: of their scores, a draft changes nothing."""
+    draft, brief, known = open_draft(actor, course, item_id, seen)
     if text and not brief.takes_text:
         raise Refused("hand_in.no_text")
     if len(text) > LONGEST_TEXT:
@@ -85,14 +93,15 @@ def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: s
     if len(comment) > LONGEST_COMMENT:
         raise Refused("text.too_long", field="The comment", length=len(comment), most=LONGEST_COMMENT)
     if (draft.text, draft.comment) == (text, comment):
-        return draft
+        return known
     refuse_other_edition(draft, seen)
     draft.text, draft.comment, draft.edition = text, comment, draft.edition + 1
-    return _kept(actor, course, draft)
+    _keep(actor, course, draft)
+    return known
 
 
-def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: Seen) -> HandIn:
-    draft, brief = open_draft(actor, course, item_id, seen)
+def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: Seen) -> Progress:
+    draft, brief, known = open_draft(actor, course, item_id, seen)
     if not brief.takes_files:
         raise Refused("hand_in.no_files")
     count = draft.files.count()
@@ -102,12 +111,13 @@ def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: S
     last = draft.files.aggregate(n=Max("position"))["n"] or 0
     HandInFile.objects.create(hand_in=draft, stored=stored, position=last + 1)
     record(actor, "hand_in.add_file", ("hand_in", draft.pk), course_id=course.pk, after={"file": stored.name})
-    return _kept(actor, course, draft)
+    _keep(actor, course, draft)
+    return known
 
 
-def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> HandIn:
+def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Progress:
     require(can_study(membership(actor, course)))
-    require_doable(course, item_id, actor, now())
+    known = require_doable(course, item_id, actor, now())
     draft = _standing(item_id, actor.person_id) if actor.person_id else None
     row = draft.files.select_related("stored").filter(pk=file_id).first() if draft else None
     if draft is None or row is None:
@@ -120,13 +130,13 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Han
         before={"file": row.stored.name},
     )
     row.delete()
-    return _kept(actor, course, draft)
+    _keep(actor, course, draft)
+    return known
 
 
-def _kept(actor: Actor, course: Course, draft: HandIn) -> HandIn:
+def _keep(actor: Actor, course: Course, draft: HandIn) -> None:
     """Save, and let both sides see that something is started and not handed in."""
     draft.saved_at = now()
     draft.save(update_fields=["text", "comment", "edition", "saved_at"])
     detail = {"files": draft.files.count(), "words": len(draft.text.split()), "attempt": draft.attempt}
     note(actor, course, draft.item_id, draft.person_id, Fact.STARTED, at=draft.started_at, detail=detail)
-    return draft

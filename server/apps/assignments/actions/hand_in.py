@@ -22,7 +22,7 @@ LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
 
 def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     """Hand in the draft. The server's clock rules; work on what has closed is refused before."""
-    draft, _ = open_draft(actor, course, item_id, seen)
+    draft = open_draft(actor, course, item_id, seen).draft
     refuse_other_edition(draft, seen)
     files = [f.stored for f in draft.files.select_related("stored")]
     if not files and not draft.text.strip():

@@ -40,9 +40,9 @@ def read_my_work(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 @router.put("/courses/{slug}/items/{item_id}/hand-in", response=s.MyWork)
 @write(again=lambda request, slug, item_id, **_: _mine(request, slug, item_id))
 def save_my_draft(request: SignedIn, slug: str, item_id: int, payload: s.DraftIn) -> s.MyWork:
-    seen = Seen(payload.attempt, payload.edition)
-    drafts.save_draft(actor_of(request), course_by_slug(slug), item_id, payload.text, payload.comment, seen)
-    return _mine(request, slug, item_id)
+    course, seen = course_by_slug(slug), Seen(payload.attempt, payload.edition)
+    known = drafts.save_draft(actor_of(request), course, item_id, payload.text, payload.comment, seen)
+    return my_work(course, item_id, request.user.pk, known, now())
 
 
 @router.post("/courses/{slug}/items/{item_id}/hand-in/files", response=s.MyWork)
@@ -50,15 +50,17 @@ def save_my_draft(request: SignedIn, slug: str, item_id: int, payload: s.DraftIn
 def add_my_file(
     request: SignedIn, slug: str, item_id: int, file: Annotated[UploadedFile, File()], attempt: int | None = None
 ) -> s.MyWork:
-    drafts.add_file(actor_of(request), course_by_slug(slug), item_id, file, Seen(attempt))
-    return _mine(request, slug, item_id)
+    course = course_by_slug(slug)
+    known = drafts.add_file(actor_of(request), course, item_id, file, Seen(attempt))
+    return my_work(course, item_id, request.user.pk, known, now())
 
 
 @router.delete("/courses/{slug}/items/{item_id}/hand-in/files/{file_id}", response=s.MyWork)
 @write(again=lambda request, slug, item_id, **_: _mine(request, slug, item_id))
 def remove_my_file(request: SignedIn, slug: str, item_id: int, file_id: int) -> s.MyWork:
-    drafts.remove_file(actor_of(request), course_by_slug(slug), item_id, file_id)
-    return _mine(request, slug, item_id)
+    course = course_by_slug(slug)
+    known = drafts.remove_file(actor_of(request), course, item_id, file_id)
+    return my_work(course, item_id, request.user.pk, known, now())
 
 
 @router.post("/courses/{slug}/items/{item_id}/hand-in", response=s.Receipt)
