@@ -114,6 +114,8 @@ EXAMPLES = {
     "prose.outside_term": (course(proses=(prose("Bring boots on Friday 24 April 2026."),)), course(proses=(prose("Born on 3 tables in 2026."),))),
     "prose.unlike_item": (course(proses=(prose("Hand in Set 7A by 7 October.", "Set 7A"),)), course(proses=(prose("Hand in Set 7A by 8 October.", "Set 7A"),))),
     "link.gone": (course(proses=(prose("See Set 9.", "Set 9", 99),)), course(proses=(prose("See Set 7A.", "Set 7A"),))),
+    "title.unlike_due": (course(but(GOOD, title="Set 7A, due 7 October")), course(but(GOOD, title="Set 7A, due 8 October"))),
+    "title.unlike_week": (course(modules=(CheckedModule(7, "Traverses, 12 October", 7),)), course(modules=(CheckedModule(7, "Traverses, 5 October", 7),))),
     "week.over_load": (course(but(GOOD, minutes=600)), course(but(GOOD, minutes=400))),
 }  # fmt: skip
 
@@ -169,26 +171,54 @@ class Rules(unittest.TestCase):
     def test_the_smallest_item_that_is_enough_moves_to_the_week_with_room(self) -> None:
         big, small, enough = (but(GOOD, id=n, title=str(n), minutes=m) for n, m in ((11, 400), (12, 20), (13, 150)))
         fix = self.overfull(big, small, enough)
-        self.assertEqual((fix.kind, fix.place.id, fix.values["week"]), ("move_item", 13, 8))
+        self.assertEqual((fix.kind, fix.values["items"], fix.values["week"]), ("move_items", (13,), 8))
 
-    def test_a_move_that_is_not_enough_says_what_it_leaves(self) -> None:
-        """Two items of 600 minutes, neither of which the next week has room for, and one of 20."""
-        items = [but(GOOD, id=n, title=str(n), minutes=m) for n, m in ((11, 600), (12, 600), (13, 20))]
+    def test_where_one_move_is_not_enough_the_few_that_are_go_together(self) -> None:
+        """Of nine times 100 minutes three must go: two would leave the week over its bar."""
+        items = [but(GOOD, id=n, title=str(n), minutes=100) for n in range(11, 20)]
         found = next(f for f in date_check(course(*items)) if f.code == "week.over_load" and f.place.id == 7)
-        self.assertEqual(found.fix.place.id, 13)
-        self.assertEqual(found.fix.values["minutes"], found.params["minutes"] - 20)
+        moved = found.fix.values["items"]
+        self.assertGreater(len(moved), 1)
+        self.assertEqual(found.fix.values["minutes"], found.params["minutes"] - 100 * len(moved))
+        after = [but(i, module_id=8) if i.id in moved else i for i in items]
+        self.assertNotIn("week.over_load", codes(course(*after)))
+        fewer = [but(i, module_id=8) if i.id in moved[1:] else i for i in items]
+        self.assertIn("week.over_load", codes(course(*fewer)))
+
+    def test_moves_that_would_not_cure_it_are_not_offered(self) -> None:
+        """Two items of 600 minutes, neither of which the next week has room for, and one of 20."""
+        self.assertIsNone(
+            self.overfull(*(but(GOOD, id=n, title=str(n), minutes=m) for n, m in ((11, 600), (12, 600), (13, 20))))
+        )
 
     def test_what_others_wait_for_or_is_held_at_a_time_stays(self) -> None:
-        awaited = but(GOOD, id=11, title="a", minutes=300)
-        waiting = but(GOOD, id=12, title="b", minutes=10, after=(11,))
-        exam = but(GOOD, id=13, title="c", minutes=300, exam=True, place="Room B12")
-        self.assertEqual(self.overfull(awaited, waiting, exam).place.id, 12)
+        awaited = but(GOOD, id=11, title="a", minutes=200)
+        waiting = but(GOOD, id=12, title="b", minutes=190, after=(11,))
+        exam = but(GOOD, id=13, title="c", minutes=200, exam=True, place="Room B12")
+        self.assertEqual(self.overfull(awaited, waiting, exam).values["items"], (12,))
 
     def test_nothing_moves_where_no_week_beside_it_has_room(self) -> None:
         full = tuple(
             but(GOOD, id=20 + w, title=f"w{w}", module_id=m.id, minutes=600) for w, m in enumerate(COURSE.modules)
         )
         self.assertIsNone(self.overfull(*full))
+
+    def test_a_title_is_offered_its_own_date_in_its_own_style(self) -> None:
+        cases = {
+            "Quiz (Wed, Oct 7th)": ("title.unlike_due", "Quiz (Thu, Oct 8th)"),
+            "Quiz on Monday 8 October": ("prose.weekday", None),
+            "Quiz, 3 March 2026": ("prose.outside_term", "Quiz, 8 October 2026"),
+        }
+        for title, (code, renamed) in cases.items():
+            with self.subTest(title):
+                found = [f for f in date_check(course(but(GOOD, title=title))) if f.place.kind == "item"]
+                self.assertEqual([f.code for f in found], [code])
+                self.assertEqual(found[0].fix.values["title"] if found[0].fix else None, renamed)
+
+    def test_figures_in_a_title_are_no_date_by_themselves(self) -> None:
+        for title in ("Problems 5/6", "Sections 3.5 and 3.6.", "Set 7A", "Chapter 10.12"):
+            found = [c for c in codes(course(but(GOOD, title=title))) if c.startswith(("title.", "prose."))]
+            self.assertEqual(found, [], title)
 
     def test_a_course_without_dates_has_no_findings_about_time(self) -> None:
         undated = replace(

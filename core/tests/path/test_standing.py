@@ -8,7 +8,6 @@ from typing import NamedTuple
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from tests.path.test_properties import NOW, PASS, courses
 from unvo_core.path.conditions import ByHand, When
 from unvo_core.path.done import AnyOf, HandedIn, Opened, ScoredAtLeast, Ticked, is_done
 from unvo_core.path.evaluate import evaluate
@@ -17,6 +16,8 @@ from unvo_core.path.model import PathModule
 from unvo_core.path.standing import Brief, only_module, path_now, standing
 from unvo_core.path.stuck import position
 from unvo_core.schedule.spans import Span
+
+from core.tests.path.test_properties import NOW, PASS, courses
 
 moments = st.one_of(st.none(), st.integers(-3, 3).map(lambda days: NOW + timedelta(days=days)))
 rules = st.sampled_from((Ticked(), HandedIn(), Opened(), ScoredAtLeast(PASS), AnyOf((Ticked(), ScoredAtLeast(PASS)))))

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from itertools import combinations
 
 from unvo_core.check.model import (
     CheckedCourse,
     CheckedItem,
+    CheckedModule,
     Finding,
     Fix,
     Place,
@@ -14,11 +16,14 @@ from unvo_core.check.model import (
 )
 from unvo_core.schedule.load import Load, load_of, weekly_minutes
 
+MOST_MOVES, MOST_CONSIDERED = 4, 15
+"""A week that only more moves would cure is for its teacher to rethink."""
+
 
 def week_over(course: CheckedCourse) -> Iterator[Finding]:
     """A week with over a quarter more than its credits stand for, class time included.
 
-    Its fix moves one item to the week after, if that has room.
+    Its fix moves a few items to the week after, if that cures it.
     """
     wanted = weekly_minutes(course.credits, len(course.calendar.week_by_number))
     minutes = {number: _minutes(course, number) for number in course.calendar.week_by_number}
@@ -53,20 +58,38 @@ def _items(course: CheckedCourse, number: int) -> list[CheckedItem]:
 
 
 def _lighter(course: CheckedCourse, number: int, minutes: Mapping[int, int]) -> Fix | None:
-    """The move to the next week that leaves this one lightest without overfilling that: the smallest item that is
-    enough, else the largest; `minutes` is what this week then takes. Never to an earlier week, where what explains
-    it has not been read."""
+    """The fewest moves to the next week after which neither is too full; of as many, the shortest work. `minutes` is
+    what this week then takes. None where no few moves cure it. Never to an earlier week, where what explains it has
+    not been read."""
     module = next((m for m in course.modules if m.week == number + 1), None)
+    if module is None:
+        return None
     awaited = {i for item in course.items for i in item.awaited}
     movable = [
         i
         for i in _items(course, number)
         if i.required and course.is_shown(i) and i.minutes and not i.exam and i.id not in awaited
-        if module is not None and not _is_over(course, minutes[number + 1] + i.minutes)
     ]
-    enough = [i for i in movable if not _is_over(course, minutes[number] - i.minutes)]
-    if not movable or module is None:
-        return None
-    item = min(enough, key=lambda i: i.minutes) if enough else max(movable, key=lambda i: i.minutes)
-    values = {"module": module.id, "title": item.title, "week": number + 1, "minutes": minutes[number] - item.minutes}
-    return Fix("move_item", Place("item", item.id), values)
+
+    def cures(moved: tuple[CheckedItem, ...]) -> bool:
+        took = sum(i.minutes for i in moved)
+        return not _is_over(course, minutes[number] - took) and not _is_over(course, minutes[number + 1] + took)
+
+    longest_first = sorted(movable, key=lambda i: -i.minutes)[:MOST_CONSIDERED]
+    for count in range(1, MOST_MOVES + 1):
+        cures_it = [moved for moved in combinations(longest_first, count) if cures(moved)]
+        if cures_it:
+            moved = min(cures_it, key=lambda items: sum(i.minutes for i in items))
+            return _move(moved, module, number + 1, minutes[number] - sum(i.minutes for i in moved))
+    return None
+
+
+def _move(items: tuple[CheckedItem, ...], module: CheckedModule, week: int, left: int) -> Fix:
+    values = {
+        "module": module.id,
+        "items": tuple(i.id for i in items),
+        "titles": tuple(i.title for i in items),
+        "week": week,
+        "minutes": left,
+    }
+    return Fix("move_items", Place("week", week - 1), values)

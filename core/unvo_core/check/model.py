@@ -40,7 +40,8 @@ class Fix:
     set_moments {name: aware instant or None}; publish; drop_condition {on: item id};
     practice; set_done_rule {rule}; set_weights {category id: percent}; set_category {category_id}; drop_graded;
     set_drops {lowest, highest}; rename {title}; set_place {place};
-    move_item {module: id, week} with its dates; replace_text {start, end, text}.
+    move_items {module: id, items: ids, titles, week, minutes: what is left} with their dates;
+    replace_text {start, end, text}.
     """
 
     kind: str

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from unvo_core.check import grading, load, path, spans, texts
+from unvo_core.check import grading, load, path, spans, texts, titles
 from unvo_core.check.model import CheckedCourse, Finding, Severity
 
 RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
@@ -33,6 +33,7 @@ RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
     grading.ghosts,
     texts.prose_dates,
     texts.links_gone,
+    titles.title_dates,
     load.week_over,
 )
 

@@ -21,7 +21,7 @@ def prose_dates(course: CheckedCourse) -> Iterator[Finding]:
     if term is None:
         return
     for prose in course.proses:
-        for written in written_dates(prose.text, _middle(term), course.date_order):
+        for written in written_dates(prose.text, middle(term), course.date_order):
             found = (
                 _outside(course, prose, written)
                 or _unlike_its_item(course, prose, written)
@@ -31,15 +31,20 @@ def prose_dates(course: CheckedCourse) -> Iterator[Finding]:
                 yield found
 
 
-def _middle(term: Term) -> date:
+def middle(term: Term) -> date:
+    """The day from which a date without its year is read."""
     return term.first_day + (term.last_day - term.first_day) / 2
 
 
-def _outside(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
+def in_term(course: CheckedCourse, day: date) -> bool:
     weeks = course.calendar.weeks
-    if weeks[0].first_day <= written.day <= weeks[-1].last_day:
+    return weeks[0].first_day <= day <= weeks[-1].last_day
+
+
+def _outside(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Finding | None:
+    if in_term(course, written.day):
         return None
-    day = _day_of_link(course, prose, written) or _redated(course, prose, written)
+    day = _day_of_link(course, prose, written) or redated(course, prose.text, written)
     return _wrong("prose.outside_term", prose, written, day, day=written.day)
 
 
@@ -59,7 +64,7 @@ def _wrong_weekday(course: CheckedCourse, prose: Prose, written: WrittenDate) ->
     """Where the weekday was right in the term that the text comes from, the whole date is of that term."""
     if not written.weekday_is_wrong:
         return None
-    day = _redated(course, prose, written) or written.day
+    day = redated(course, prose.text, written) or written.day
     return _wrong("prose.weekday", prose, written, day, day=written.day)
 
 
@@ -74,11 +79,11 @@ def _wrong(code: str, prose: Prose, written: WrittenDate, instead: date | None, 
     )
 
 
-def _redated(course: CheckedCourse, prose: Prose, written: WrittenDate) -> date | None:
+def redated(course: CheckedCourse, text: str, written: WrittenDate) -> date | None:
     """What a date of the term that the text was copied from is in this one, by the same class or week."""
     if course.earlier is None or course.earlier.term is None:
         return None
-    read_then = written_dates(prose.text, _middle(course.earlier.term), course.date_order)
+    read_then = written_dates(text, middle(course.earlier.term), course.date_order)
     then = next((w for w in read_then if w.start == written.start), None)
     if then is None or then.weekday_is_wrong:
         return None

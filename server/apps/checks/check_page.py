@@ -60,7 +60,9 @@ def in_words(course: Course, finding: Finding) -> str:
 
 
 def _sentence(finding: Finding, laid: Layout) -> str:
-    return str(FINDINGS[finding.code]) % _words(finding.params, laid.zone, finding.code)
+    """Some findings are told otherwise where nothing that can be pressed settles them."""
+    code = f"{finding.code}.uncured" if finding.fix is None else finding.code
+    return str(FINDINGS.get(code, FINDINGS[finding.code])) % _words(finding.params, laid.zone, finding.code)
 
 
 def _words(params: Mapping[str, object], zone: ZoneInfo, code: str) -> dict[str, str]:
@@ -80,6 +82,8 @@ def _word(name: str, value: object, zone: ZoneInfo, code: str) -> str:
         return value.strftime("%H:%M")
     if isinstance(value, Fraction):
         return format(rounded(value, 2).normalize(), "f")
+    if isinstance(value, tuple):
+        return _(" and ").join(f"\u2018{title}\u2019" for title in value)
     if name in ("minutes", "usual"):
         return _("%(hours)s h") % {"hours": round(int(str(value)) / 60, 1)}
     if name in ("moment", "first", "then") and str(value) in MOMENT_NAMES:

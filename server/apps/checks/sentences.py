@@ -35,6 +35,12 @@ FINDINGS = {
     "prose.outside_term": _("%(title)s says '%(text)s', which lies outside the term."),
     "prose.unlike_item": _("%(title)s says '%(text)s', but %(item)s is due %(at)s."),
     "link.gone": _("%(title)s links to something that is gone: '%(text)s'."),
+    "title.unlike_due": _("%(title)s names %(text)s, but it is due %(at)s."),
+    "title.unlike_week": _("%(title)s names %(text)s, but its week is %(first)s to %(last)s."),
+    "week.over_load.uncured": _(
+        "Week %(week)s takes %(minutes)s, and its credits stand for %(usual)s. No few moves to the week after would"
+        " cure it: shorten what there is, or lay the weeks out anew."
+    ),
     "week.over_load": _("Week %(week)s takes %(minutes)s, and its credits stand for %(usual)s."),
 }
 
@@ -47,7 +53,7 @@ FIXES = {
     "practice": _("Make it practice"),
     "rename": _("Call it %(title)s"),
     "set_place": _("Hold it in %(place)s"),
-    "move_item": _("Move '%(title)s' to week %(week)s, with its dates (leaves %(minutes)s here)"),
+    "move_items": _("Move %(titles)s to week %(week)s, with their dates (leaves %(minutes)s here)"),
     "set_done_rule.scored": _("Count it as done when it is scored"),
     "set_done_rule.ticked": _("Count it as done when it is ticked off"),
     "set_category": _("Put it into %(name)s"),

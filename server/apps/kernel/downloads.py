@@ -54,7 +54,9 @@ def _sent(stored: StoredFile, etag: str, request: HttpRequest) -> HttpResponseBa
     as_image = stored.content_type.startswith("image/")
     played = stored.content_type.startswith(PLAYED)
     attached = not (inline or as_image or played)
-    answer = _by_front(stored, attached) or _streamed(stored, attached, request.headers.get("Range") if played else None)
+    answer = _by_front(stored, attached) or _streamed(
+        stored, attached, request.headers.get("Range") if played else None
+    )
     if played:
         answer["Accept-Ranges"] = "bytes"
     # Kept by the browser, but asked about each time: the next person at it may not see what this one may.

@@ -66,7 +66,9 @@ class SlowClients(Committed, TransactionTestCase):
     def test_uploads_that_stop_in_the_middle(self) -> None:
         for _ in range(MANY):
             line = self.line("POST /api/courses/srv-110/items/1/files HTTP/1.1")
-            line.sendall(b"Content-Type: multipart/form-data; boundary=b\r\nContent-Length: 900000\r\n\r\n" + b"x" * 5000)
+            line.sendall(
+                b"Content-Type: multipart/form-data; boundary=b\r\nContent-Length: 900000\r\n\r\n" + b"x" * 5000
+            )
         self.others_are_answered()
 
     def test_recordings_that_are_played_slowly_or_paused(self) -> None:

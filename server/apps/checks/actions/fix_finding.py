@@ -75,10 +75,13 @@ def _apply(actor: Actor, course: Course, fix: Fix) -> None:
             change_module(actor, course, target, ModuleEdit(published=True))
         case "drop_condition":
             drop_wait(actor, course, target, int(str(values["on"])))
+        case "rename" if fix.place.kind == "module":
+            change_module(actor, course, target, ModuleEdit(title=str(values["title"])))
         case "practice" | "rename" | "set_place" | "set_done_rule":
             change_item(actor, course, target, _item_edit(fix))
-        case "move_item":
-            move_item(actor, course, target, int(str(values["module"])), True)
+        case "move_items":
+            for item_id in values["items"]:  # type: ignore[attr-defined]
+                move_item(actor, course, item_id, int(str(values["module"])), True)
         case "set_category":
             row = setup_of(course).graded[target]
             set_grading(actor, course, target, int(values["category_id"]), row.late_rule_id, row.hold)  # type: ignore[call-overload]

@@ -43,6 +43,10 @@ def hide_week_7() -> None:
     Module.objects.filter(course__slug="srv-110", week=7).update(published=False)
 
 
+def misname_week_7() -> None:
+    Module.objects.filter(course__slug="srv-110", week=7).update(title="Traverses from Monday, 12 October")
+
+
 def without_category() -> None:
     GradedItem.objects.filter(item__title=SET_7A).update(category=None)
 
@@ -93,6 +97,8 @@ BROKEN: dict[str, tuple[Callable[[], None], str]] = {
     "weights.not_100": (lighter_homework, ""),
     "drops.all": (drop_all, "Mid-term"),
     "done.never": (lambda: change(SET_7A, takes_hand_ins=False), SET_7A),
+    "title.unlike_due": (lambda: change(SET_7B, title="Set 7B, due 13 October"), "Set 7B, due 13 October"),
+    "title.unlike_week": (misname_week_7, "Traverses from Monday, 12 October"),
     "graded.ghost": (off_the_path, "Field book: areas"),
 }
 
@@ -106,7 +112,7 @@ SAID = {
 
 ELSEWHERE = {
     "prose.outside_term": "the re-dated course of test_transfer",
-    "week.over_load": "test_layout: the item moves with its dates",
+    "week.over_load": "test_layout: the items move with their dates, and both weeks are within their bar after",
     "waits.for_nobody": "test_copying: a copied course, whose groups are empty; what is meant nobody but a teacher knows",
     "live.off_pattern": "nothing is a live class yet: core/tests only",
     "linked.due_differs": "no linked system states dates yet: core/tests only",
@@ -182,7 +188,7 @@ class Fixes(DemoCase):
                     "done_rule",
                 )
             ),
-            "modules": list(Module.objects.filter(**own).values("id", "published")),
+            "modules": list(Module.objects.filter(**own).values("id", "published", "title")),
             "categories": list(Category.objects.filter(**own).values("id", "weight", "drop_lowest", "drop_highest")),
             "graded": list(GradedItem.objects.filter(**own).values()),
         }
@@ -197,7 +203,9 @@ class Fixes(DemoCase):
                 self.assertIn(wanted, page["html"].replace("</a>", "").replace('<a href="/c/srv-110/item', "<"))
 
     def test_every_rule_is_tried_here_or_says_where(self) -> None:
-        self.assertEqual(sorted([*BROKEN, *SAID, *ELSEWHERE]), sorted(FINDINGS))
+        self.assertEqual(
+            sorted([*BROKEN, *SAID, *ELSEWHERE]), sorted(code for code in FINDINGS if not code.endswith(".uncured"))
+        )
         self.assertGreaterEqual(len(RULES), 20)
 
     def test_two_fixes_at_one_place_are_both_done_and_taken_back(self) -> None:

@@ -177,12 +177,34 @@ class MovingToAnotherWeek(DemoCase):
         assert other
         self.assertEqual(self.move(self.TITLE, other).status_code, 404)
 
-    def test_the_date_check_offers_it_for_a_week_that_is_too_full(self) -> None:
+    def over(self) -> dict[str, dict[str, Any]]:
+        """The weeks that are too full, by what they are about."""
         check = self.teacher.get("/courses/srv-110/date-check").json()["findings"]
-        full = next(f for f in check if f["code"] == "week.over_load" and f["fix"])
+        return {f["about"]: f for f in check if f["code"] == "week.over_load"}
+
+    def fill_week_7(self) -> None:
+        Item.objects.filter(module__course=self.course, module__week=7, required=True).update(effort_minutes=120)
+
+    def test_the_date_check_moves_what_cures_a_week_that_is_too_full(self) -> None:
+        self.fill_week_7()
+        Item.objects.filter(module=self.week_8).update(effort_minutes=5)
+        full = self.over()["Week 7"]
+        self.assertIn("to week 8, with their dates", full["fix"])
+        here = Item.objects.filter(module__course=self.course, module__week=7).count()
         told = self.teacher.send("POST", "/courses/srv-110/date-check/fix", {"keys": [full["key"]]})
         self.assertEqual(told.status_code, 200, told.content[:300])
-        self.assertNotIn(full["key"], [f["key"] for f in told.json()["findings"]])
+        self.assertNotIn("Week 7", self.over())
+        self.assertNotIn("Week 8", self.over())
+        self.assertLess(Item.objects.filter(module__course=self.course, module__week=7).count(), here)
+        self.teacher.send("POST", f"/courses/srv-110/changes/{told.json()['undo']}/undo")
+        self.assertEqual(Item.objects.filter(module__course=self.course, module__week=7).count(), here)
+
+    def test_where_no_moves_cure_it_none_are_offered(self) -> None:
+        self.fill_week_7()
+        Item.objects.filter(module=self.week_8, required=True).update(effort_minutes=300)
+        full = self.over()["Week 7"]
+        self.assertIsNone(full["fix"])
+        self.assertIn("No few moves", full["sentence"])
 
 
 class BadInput(DemoCase):
