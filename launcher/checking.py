@@ -109,7 +109,7 @@ PIP_AUDIT = "pip-audit==2.10.1"
 def audit() -> int:
     """Ask the public registers of known flaws about every package of the lock files; 0 when none has one."""
     packages.install()
-    asked = [BIN / "uv", "tool", "run", PIP_AUDIT, "--strict", "--disable-pip", "--require-hashes"]
+    asked: list[str | Path] = [BIN / "uv", "tool", "run", PIP_AUDIT, "--strict", "--disable-pip", "--require-hashes"]
     python = _passes("Python packages", ROOT, [*asked, "-r", ROOT / "requirements.lock"], {**os.environ})
     web = _passes("npm packages", WEB, ["npm", "audit", "--omit=dev"], {**os.environ})
     if python and web:

@@ -7,7 +7,7 @@ from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
 from apps.gradebook.api.schemas import GradingIn, ItemGrading
 from apps.gradebook.api.shapes import grading_of
-from apps.gradebook.facts import CellScores, Counted, core_category, counted, rules_of
+from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted, rules_of
 from apps.gradebook.marks import (
     counts_from,
     mark_stamps,
@@ -41,6 +41,7 @@ from apps.gradebook.setup import setup as setup_of
 from apps.gradebook.structure import Marks, ShownMark
 
 __all__ = [
+    "AttemptScore",
     "Category",
     "CellFlags",
     "CellScores",

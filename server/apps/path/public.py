@@ -14,7 +14,8 @@ from apps.path.entering import enter
 from apps.path.files import can_read_item_file
 from apps.path.models import Fact
 from apps.path.progress import Progress, fact_counts, people_who_handed_in, progress, progress_in
-from apps.path.readers import Reader, laid_for, own_progress
+from apps.path.readers import Reader, laid_for, opened_for, own_progress
+from apps.path.walking import cells_of_made_up
 from apps.path.whereabouts import Where, whereabouts, whereabouts_in
 
 __all__ = [
@@ -27,6 +28,7 @@ __all__ = [
     "TickIn",
     "Where",
     "can_read_item_file",
+    "cells_of_made_up",
     "class_shares",
     "each_member",
     "enter",
@@ -34,6 +36,7 @@ __all__ = [
     "forget",
     "laid_for",
     "note",
+    "opened_for",
     "opened_items",
     "own_progress",
     "people_who_handed_in",

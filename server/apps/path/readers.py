@@ -8,6 +8,7 @@ from datetime import datetime
 
 from apps.courses.public import Course, Membership
 from apps.layout.public import Layout, layout, person_layout
+from apps.path.access import refuse_locked
 from apps.path.progress import Progress, progress
 from apps.path.walking import MadeUp, laid_for_made_up, progress_of_made_up
 
@@ -38,5 +39,12 @@ def laid_for(course: Course, reader: Reader) -> Layout:
 def own_progress(course: Course, laid: Layout, reader: Reader) -> Progress:
     """The reader's own, or that of the student whom they walk through the course as."""
     if reader.made_up:
-        return progress_of_made_up(laid, reader.made_up, reader.now)
+        return progress_of_made_up(course, laid, reader.made_up, reader.now)
     return progress(course, laid, reader.person_id, reader.now)
+
+
+def opened_for(course: Course, item_id: int, reader: Reader) -> Progress:
+    """The door to an item for whoever reads as a student, made up or not: refuses as `require_open` does."""
+    known = own_progress(course, laid_for(course, reader), reader)
+    refuse_locked(known, item_id)
+    return known

@@ -7,15 +7,17 @@ has done so far in this walk.
 from __future__ import annotations
 
 import json
+import re
 from dataclasses import dataclass
 from datetime import datetime
+from fractions import Fraction
 from typing import Any
 
 from unvo_core.path.evaluate import evaluate
-from unvo_core.path.facts import ItemFacts, Mark, PersonFacts
+from unvo_core.path.facts import ItemFacts, PersonFacts
 
 from apps.courses.public import Course, Enrolment, Group, Membership, Section
-from apps.gradebook.public import Marks
+from apps.gradebook.public import AttemptScore, CellScores, counts_from, marks_from
 from apps.kernel.public import Refused
 from apps.layout.public import Layout, layout, made_up_layout
 from apps.path.progress import Progress
@@ -23,6 +25,8 @@ from apps.path.progress import Progress
 LONGEST = 20_000
 DOINGS = {"o": "opened_at", "t": "ticked_at", "a": "acknowledged_at", "h": "handed_in_at", "w": "watched_at"}
 """What the made-up student did with an item, a letter each."""
+SCORE = re.compile(r"s(\d{1,3})")
+"""'s85': the made-up student was given 85 per cent of the points."""
 ANY_EDITION = 1_000_000
 
 
@@ -65,11 +69,23 @@ def laid_for_made_up(course: Course, who: MadeUp) -> Layout:
     return made_up_layout(layout(course), section, who.groups, who.with_allowances)
 
 
-def progress_of_made_up(laid: Layout, who: MadeUp, now: datetime) -> Progress:
+def progress_of_made_up(course: Course, laid: Layout, who: MadeUp, now: datetime) -> Progress:
     facts = {item: _facts(letters, now) for item, letters in who.doings.items()}
-    excused = {i: Mark(excused=True) for i, item in laid.student_items.items() if item.excused}
-    person = PersonFacts(facts, excused)
-    return Progress(laid, evaluate(laid.path, person, now), person, Marks(), {})
+    cells = cells_of_made_up(laid, who)
+    marks = marks_from(laid, cells, counts_from(course, laid, cells))
+    person = PersonFacts(facts, {**marks.core(), **laid.excused})
+    return Progress(laid, evaluate(laid.path, person, now), person, marks, {})
+
+
+def cells_of_made_up(laid: Layout, who: MadeUp) -> dict[int, CellScores]:
+    """By item: the scores that the teacher gave the made-up student, to see what they open."""
+    found = {}
+    for pk, letters in who.doings.items():
+        item, score = laid.student_items.get(pk), SCORE.search(letters)
+        if item is not None and item.possible and score is not None:
+            raw = item.possible * Fraction(score.group(1)) / 100
+            found[pk] = CellScores(False, (AttemptScore(1, raw, None, True, ""),))
+    return found
 
 
 def _facts(letters: str, now: datetime) -> ItemFacts:

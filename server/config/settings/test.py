@@ -12,8 +12,8 @@ PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 MEDIA_ROOT = Path(os.environ.get("UNVO_FILES") or tempfile.mkdtemp(prefix="unvo-test-files-"))
 TEST_RUNNER = "config.test_runner.CountingRunner"
 LOGGING = LOGGING | {
-    "loggers": LOGGING["loggers"]
-    | {
+    "loggers": {
+        "waitress.queue": {"level": "ERROR"},
         "django.request": {"level": "CRITICAL"},
         "django.security": {"level": "CRITICAL"},
         "weasyprint": {"level": "CRITICAL"},

@@ -9,7 +9,7 @@ export interface Walk {
   sectionName: string;
   groups: number[];
   allowances: boolean;
-  /** Item -> what was done with it: o opened, t ticked, a acknowledged, h handed in, w watched. */
+  /** Item -> what was done with it: o opened, t ticked, a acknowledged, h handed in, w watched, s85 scored so much. */
   doings: Record<number, string>;
 }
 
@@ -31,8 +31,9 @@ export function walkHeader(url: string): string {
   return JSON.stringify({ section, groups, allowances, doings });
 }
 
-export function noteWalk(item: number, letter: string, on = true): void {
+/** `did`: a letter; a score takes the place of an earlier one. */
+export function noteWalk(item: number, did: string, on = true): void {
   if (!walk.value) return;
-  const before = (walk.value.doings[item] ?? "").replace(letter, "");
-  walk.value.doings[item] = on ? before + letter : before;
+  const before = (walk.value.doings[item] ?? "").replace(did.startsWith("s") ? /s\d+/ : did, "");
+  walk.value.doings[item] = on ? before + did : before;
 }

@@ -124,6 +124,8 @@ export default {
     lineSection: "You walk through as a made-up student of {section}. Nothing is recorded.",
     back: "End the walk-through",
     handIn: "Hand in (nothing is recorded)",
+    score: "Try a score, in per cent",
+    giveScore: "Score it so (nothing is recorded)",
   },
   moveTo: {
     label: "To another module …",

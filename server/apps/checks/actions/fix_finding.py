@@ -71,12 +71,10 @@ def _apply(actor: Actor, course: Course, fix: Fix) -> None:
     match fix.kind:
         case "set_moments":
             _set_moments(actor, course, target, values)
-        case "publish":
-            change_module(actor, course, target, ModuleEdit(published=True))
         case "drop_condition":
             drop_wait(actor, course, target, int(str(values["on"])))
-        case "rename" if fix.place.kind == "module":
-            change_module(actor, course, target, ModuleEdit(title=str(values["title"])))
+        case "publish" | "rename" if fix.place.kind == "module":
+            change_module(actor, course, target, _module_edit(fix))
         case "practice" | "rename" | "set_place" | "set_done_rule":
             change_item(actor, course, target, _item_edit(fix))
         case "move_items":
@@ -95,6 +93,10 @@ def _apply(actor: Actor, course: Course, fix: Fix) -> None:
             _set_text(actor, course, fix)
         case other:
             raise ValueError(f"no such fix: {other}")
+
+
+def _module_edit(fix: Fix) -> ModuleEdit:
+    return ModuleEdit(published=True) if fix.kind == "publish" else ModuleEdit(title=str(fix.values["title"]))
 
 
 def _item_edit(fix: Fix) -> ItemEdit:

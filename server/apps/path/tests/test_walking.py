@@ -50,6 +50,27 @@ class WalkThrough(OrientationCase):
         facts = self.walk(f"{COURSE}/items/{sets[0]}/facts", **done).json()
         self.assertTrue(facts["done"])
 
+    def test_a_score_can_be_made_up_to_see_what_it_opens(self) -> None:
+        first, second = self.item("Set 7A: latitudes and departures"), self.item("Set 7B: misclosure and precision")
+        second.conditions = {"join": "all", "of": [{"on": "score", "item": first.pk, "percent": 60}]}
+        second.save()
+        key = f"i{first.pk}"
+        self.refused(self.walk(self.path(second.title), **{key: "hs59"}), 403, "item.locked")
+        self.assertEqual(self.walk(self.path(second.title), **{key: "hs60"}).status_code, 200)
+        work = self.walk(self.path(first.title, "/hand-in"), **{key: "hs60"}).json()
+        self.assertAlmostEqual(float(work["score"]["counts"]), float(first.points or 0) * 0.6)
+        sheet = self.walk(f"{COURSE}/standing", **{key: "hs60"}).json()
+        given = {i["title"]: i["given"] for c in sheet["categories"] for i in c["items"]}
+        self.assertAlmostEqual(float(given[first.title]), float(first.points or 0) * 0.6)
+
+    def test_its_door_is_that_of_the_made_up_student_and_not_the_teachers_own(self) -> None:
+        """A teacher has done nothing in their course, and no student's place either."""
+        sets = [self.item(t).pk for t in ("Set 7A: latitudes and departures", "Set 7B: misclosure and precision")]
+        done = {f"i{pk}": "h" for pk in sets}
+        for rest in ("/grading", "/hand-in"):
+            self.refused(self.walk(self.path(CHECK, rest)), 403, "item.locked")
+            self.assertEqual(self.walk(self.path(CHECK, rest), **done).status_code, 200, rest)
+
     def test_it_stands_in_a_section_and_in_groups(self) -> None:
         section = Section.objects.get(course=self.course, number=2)
         self.assertEqual(

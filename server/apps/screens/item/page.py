@@ -22,7 +22,7 @@ from apps.layout.public import (
     names_of,
     ref,
 )
-from apps.path.public import Fact, Reader, laid_for, own_progress, refuse_locked
+from apps.path.public import Fact, Reader, laid_for, opened_for
 from apps.screens.item import schemas as out
 from apps.screens.rows import Seen, look, row, seen_by, sheet_module
 
@@ -36,9 +36,7 @@ def item_page(course: Course, item_id: int, reader: Reader) -> out.ItemPage:
         module = laid.module_by_id[laid.items[item_id].module_id]
         seen = look(course, laid, reader, [i.id for i in module.items])
     else:
-        known = own_progress(course, laid, reader)
-        refuse_locked(known, item_id)
-        seen = seen_by(known)
+        seen = seen_by(opened_for(course, item_id, reader))
     return _page(course, laid, item_id, seen, reader)
 
 

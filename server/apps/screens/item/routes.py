@@ -5,7 +5,7 @@ from apps.courses.public import course_by_slug
 from apps.gradebook.public import ItemGrading, grading_of
 from apps.kernel.public import actor_of, answer, write
 from apps.layout.public import Changed, changed, item_row
-from apps.path.public import enter, require_open
+from apps.path.public import enter, opened_for
 from apps.people.public import SignedIn
 from apps.screens.item import schemas as s
 from apps.screens.item.page import item_page
@@ -25,7 +25,7 @@ def item(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 def item_grading(request: SignedIn, slug: str, item_id: int) -> ItemGrading:
     course, reader = enter(request, slug)
     if not reader.member.teaches:
-        require_open(course, item_id, actor_of(request))
+        opened_for(course, item_id, reader)
     else:
         item_row(course, item_id)
     return grading_of(course, item_id, reader.member.teaches)

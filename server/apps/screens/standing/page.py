@@ -14,15 +14,18 @@ from unvo_core.path.evaluate import State
 from apps.courses.public import Course
 from apps.gradebook.public import Category, points
 from apps.layout.public import LaidItem, item_ref, ref
-from apps.path.public import Reader, laid_for, own_progress
+from apps.path.public import Reader, cells_of_made_up, laid_for, own_progress
 from apps.screens.rows import choices_of
 from apps.screens.standing import schemas as out
-from apps.screens.standing.totals import StandingOf
+from apps.screens.standing.totals import StandingOf, Walked
 
 
 def own_standing(course: Course, reader: Reader, person_name: str) -> out.Standing:
     """The reader's own, or that of the student whom they walk through the course as."""
-    walked = own_progress(course, laid_for(course, reader), reader) if reader.made_up else None
+    walked = None
+    if reader.made_up:
+        laid = laid_for(course, reader)
+        walked = Walked(own_progress(course, laid, reader), cells_of_made_up(laid, reader.made_up))
     return _sheet(StandingOf(course, reader.person_id, reader.now, walked), "" if walked else person_name, reader.now)
 
 

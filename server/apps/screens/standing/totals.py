@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import datetime
 from fractions import Fraction
+from typing import NamedTuple
 
 from unvo_core.grading import totals as core
 from unvo_core.grading.late import LateRule, apply_late
@@ -12,25 +13,39 @@ from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import is_closed, is_late
 
 from apps.courses.public import Course
-from apps.gradebook.public import Category, Counted, GradedItem, cells_of_person, core_category, counts_from, marks_from
+from apps.gradebook.public import (
+    Category,
+    CellScores,
+    Counted,
+    GradedItem,
+    cells_of_person,
+    core_category,
+    counts_from,
+    marks_from,
+)
 from apps.gradebook.public import setup_of as setup
 from apps.layout.public import LaidItem, Layout, person_layout
 from apps.path.public import Progress, progress
 
 
+class Walked(NamedTuple):
+    progress: Progress
+    cells: dict[int, CellScores]
+
+
 class StandingOf:
     """Everything read once, then every figure computed by the core.
 
-    `walked`: the progress of a made-up student, who has no scores.
+    `walked`: the progress of a made-up student, and the scores that they were given on the walk.
     """
 
-    def __init__(self, course: Course, person_id: int, now: datetime, walked: Progress | None = None) -> None:
+    def __init__(self, course: Course, person_id: int, now: datetime, walked: Walked | None = None) -> None:
         self.course, self.now, self.setup = course, now, setup(course)
-        self.laid: Layout = walked.laid if walked else person_layout(course, person_id)
-        self.cells = {} if walked else cells_of_person(course, person_id)
+        self.laid: Layout = walked.progress.laid if walked else person_layout(course, person_id)
+        self.cells = walked.cells if walked else cells_of_person(course, person_id)
         self.counts = counts_from(course, self.laid, self.cells)
         known = marks_from(self.laid, self.cells, self.counts)
-        self.progress = walked or progress(course, self.laid, person_id, now, known)
+        self.progress = walked.progress if walked else progress(course, self.laid, person_id, now, known)
         self._entries = [core_category(c, [self._entry(i) for i in self.counting(c)]) for c in self.setup.categories]
 
     def total(self, kind: core.Kind) -> core.Total:

@@ -78,7 +78,7 @@ describe("what is read anew", () => {
     const queryFn = () => new Promise<string>((answer) => answers.push(answer));
     const shown = new QueryObserver(queries, { queryKey: ["course", SLUG], queryFn });
     const leave = shown.subscribe(() => undefined);
-    const anew = readAnew(queries, touched.everything());
+    const anew = readAnew(queries, touched.budget());
     await vi.waitFor(() => expect(answers).toHaveLength(2));
     answers[1]?.("after");
     answers[0]?.("before");

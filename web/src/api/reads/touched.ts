@@ -45,6 +45,6 @@ export const touched = {
   feeds: (): Key[] => [own.feeds().queryKey],
   /** One's own minutes a day: starts are proposed from them in every course. */
   budget: (): Key[] => [["course"], today, own.me().queryKey],
-  /** Everything but what is the same for everybody: another day, another reader. */
-  everything: (): Key[] => [["course"], today, desk, shelf, own.me().queryKey],
+  /** What stands over all courses, for another day or reader. */
+  overCourses: (): Key[] => [today, desk, shelf, own.me().queryKey],
 };

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, reactive, ref } from "vue";
 import { useI18n } from "vue-i18n";
+import { useRoute, useRouter } from "vue-router";
 import { asOn } from "@/api/as-on";
 import type { Shapes } from "@/api/client";
 import { courseClass, touched } from "@/api/reads";
-import { isWalking, walk } from "@/api/walk";
 import { useStale } from "@/frame/writes";
+import { isWalking, walk } from "@/api/walk";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
@@ -17,7 +18,10 @@ import { useTimes } from "@/ui/moment/zones";
 /** The walk-through: a teacher sees every screen as on another day, or as a made-up student; clearly marked. */
 const { ribbon } = defineProps<{ ribbon: Shapes["Ribbon"] }>();
 const { t } = useI18n();
+const queries = useQueryClient();
 const stale = useStale();
+const route = useRoute();
+const router = useRouter();
 const times = useTimes(() => ribbon.zone);
 const choosing = ref(false);
 const wall = ref(asOn.value);
@@ -59,7 +63,9 @@ async function show(at: string, asStudent: boolean): Promise<void> {
       doings: {},
     };
   choosing.value = false;
-  await stale(touched.everything());
+  // What one reader was shown is no first picture for another, nor an answer for who may not ask.
+  if (!asStudent && route.name === "standing") await router.push(`/c/${ribbon.slug}`);
+  await Promise.all([queries.resetQueries({ queryKey: ["course"] }), stale(touched.overCourses())]);
 }
 </script>
 

@@ -30,8 +30,8 @@ export const keepWatched = (slug: string, id: number, body: Shapes["WatchedIn"])
 /** In a walk-through what is done stays in this tab; the server only says where that leads. */
 function useDoing(slug: () => string, id: () => number) {
   const stale = useStale();
-  return async (letter: string, on: boolean): Promise<Shapes["FactsOfItem"]> => {
-    noteWalk(id(), letter, on);
+  return async (did: string, on: boolean): Promise<Shapes["FactsOfItem"]> => {
+    noteWalk(id(), did, on);
     const facts = await told(
       client.GET("/api/courses/{slug}/items/{item_id}/facts", {
         params: { path: { slug: slug(), item_id: id() } },
@@ -50,6 +50,7 @@ export function useItemWrites(slug: () => string, id: () => number) {
   const layout = () => touched.layout(slug());
   return {
     walkHandIn: () => doing("h", true),
+    walkScore: (percent: number) => doing(`s${percent}`, true),
     opened: useWrite(
       async (_: null, headers) =>
         isWalking(slug())

@@ -8,6 +8,7 @@ import { itemPath } from "@/frame/addresses";
 import { useItemWrites, useMyWork } from "../queries";
 import type { OwnAction } from "../own";
 import HandInPanel from "./HandInPanel.vue";
+import WalkScore from "./WalkScore.vue";
 
 /** An assignment's own part for its students: draft, attempts, handing in; in a walk-through, only that it is done. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
@@ -39,5 +40,6 @@ defineExpose({ action });
 </script>
 
 <template>
+  <WalkScore v-if="walking && page.row.open && page.row.points" @score="writes.walkScore" />
   <HandInPanel v-if="!walking && work" ref="panel" :page="page" :work="work" :slug="slug" />
 </template>
