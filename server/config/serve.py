@@ -15,7 +15,7 @@ import sys
 import waitress
 from django.conf import settings
 
-THREADS = 4
+THREADS = 8
 MOST_CONNECTIONS = 2_000
 SILENT_SECONDS = 60
 """A connection over which nothing moved for so long is closed."""

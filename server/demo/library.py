@@ -104,7 +104,7 @@ def stock(course: Course, reporter: Person, now: datetime) -> None:
         rest = {k: v for k, v in fields.items() if k != "file"}
         entry = Entry.objects.create(course=course, shelf=shelf, title=title, position=n * 10, **rest)
         if fields.get("file"):
-            entry.file = store(SYSTEM, ContentFile(FORM, str(fields["file"])), ("library_entry", entry.pk))
+            entry.file = store(SYSTEM, course.pk, ContentFile(FORM, str(fields["file"])), ("library_entry", entry.pk))
             entry.save(update_fields=["file"])
     Syllabus.objects.create(course=course, item=Item.objects.get(course=course, title="Syllabus"))
     reading = Item.objects.filter(course=course, title="Latitudes and departures").first()

@@ -24,7 +24,7 @@ def add_photographs(hand_ins: list[HandIn], random: Random) -> None:
         receipt = dict(hand_in.receipt or {})
         for page in (1, 2):
             content = ContentFile(_photograph(page, random), f"field book, page {page}.png")
-            stored = store(SYSTEM, content, ("hand_in", hand_in.pk))
+            stored = store(SYSTEM, hand_in.course_id, content, ("hand_in", hand_in.pk))
             HandInFile.objects.create(hand_in=hand_in, stored=stored, position=page)
             entry = {"name": stored.name, "size": stored.size, "sha256": stored.sha256}
             receipt["files"] = [*receipt.get("files", []), entry]

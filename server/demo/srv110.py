@@ -14,7 +14,7 @@ from apps.kernel.clock import now
 from apps.kernel.models import StoredFile
 from apps.kernel.uploads import store
 from apps.layout.actions.read_files import read_files
-from apps.layout.models import ItemFile, ItemText, MeetingPattern
+from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 
@@ -199,21 +199,21 @@ def _field(plan: WeekPlan, part: str) -> Wish:
 def _finish_week_seven(layouter: Layouter) -> None:
     """The plan of the yard goes into the reading, a kit list and a booking sheet become files."""
     reading = layouter.items[PLAN[6].reading]
-    plan = _keep("yard-loop.png", _plan_png(), reading.pk)
+    plan = _keep("yard-loop.png", _plan_png(), reading)
     text = texts.latitudes_reading(f"/files/{plan.key}/{plan.name}")
     ItemText.objects.filter(item=reading).update(html=text)
     kit = layouter.items["What to bring to the field"]
-    kit.file = _keep("field-kit.csv", b"what,how many\nfield book,1\npencil 3H,2\nvest,1\nboots,1 pair\n", kit.pk)
+    kit.file = _keep("field-kit.csv", b"what,how many\nfield book,1\npencil 3H,2\nvest,1\nboots,1 pair\n", kit)
     kit.save(update_fields=["file", "done_rule"])
     clip = layouter.items[PLAN[6].watch]
-    clip.file, clip.length_seconds = _kept_asset("latitudes.mp4", clip.pk), 63
+    clip.file, clip.length_seconds = _kept_asset("latitudes.mp4", clip), 63
     clip.save(update_fields=["file", "length_seconds"])
-    captions = _kept_asset("latitudes.en.vtt", clip.pk)
+    captions = _kept_asset("latitudes.en.vtt", clip)
     ItemFile.objects.create(item=clip, file=captions, role=ItemFile.CAPTIONS, language="en", label="English")
     slides = layouter.items["The compass rule, step by step"]
-    slides.file, slides.pages = _kept_asset("compass-rule.pdf", slides.pk), 5
+    slides.file, slides.pages = _kept_asset("compass-rule.pdf", slides), 5
     slides.save(update_fields=["file", "pages"])
-    sheet = _keep("traverse-form.csv", b"leg,azimuth,distance,latitude,departure\n", reading.pk)
+    sheet = _keep("traverse-form.csv", b"leg,azimuth,distance,latitude,departure\n", reading)
     ItemFile.objects.create(item=reading, file=sheet, role=ItemFile.RESOURCE, label="Traverse form, empty")
 
 
@@ -223,12 +223,12 @@ def read_all_files(course: Course) -> None:
         read_files(item_id)
 
 
-def _kept_asset(name: str, item_id: int) -> StoredFile:
-    return _keep(name, (ASSETS / name).read_bytes(), item_id)
+def _kept_asset(name: str, item: Item) -> StoredFile:
+    return _keep(name, (ASSETS / name).read_bytes(), item)
 
 
-def _keep(name: str, content: bytes, item_id: int) -> StoredFile:
-    return store(SYSTEM, ContentFile(content, name), ("item", item_id))
+def _keep(name: str, content: bytes, item: Item) -> StoredFile:
+    return store(SYSTEM, item.course_id, ContentFile(content, name), ("item", item.pk))
 
 
 def _plan_png() -> bytes:

@@ -5,8 +5,10 @@ from apps.kernel.api.schemas import File
 from apps.kernel.api.shapes import file_out
 from apps.kernel.audit import Thing, record, together
 from apps.kernel.clock import now
+from apps.kernel.collecting import collect_files
 from apps.kernel.downloads import send_file
 from apps.kernel.editions import edition, editions, require_edition
+from apps.kernel.lanes import Lane
 from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.photos import untold
@@ -30,6 +32,7 @@ __all__ = [
     "AuditTouch",
     "Denied",
     "File",
+    "Lane",
     "Readable",
     "Refused",
     "StoredFile",
@@ -39,6 +42,7 @@ __all__ = [
     "answer",
     "answer_problems",
     "clean",
+    "collect_files",
     "copied",
     "edition",
     "editions",

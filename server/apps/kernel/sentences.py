@@ -27,11 +27,21 @@ SENTENCES: dict[str, object] = {
     ),
     "request.edition_unreadable": _("If-Match names an edition as a number in quotation marks. This one does not."),
     "request.edition_unused": _("This can't be asked of one edition. Send it without If-Match."),
+    "text.compare_busy": _("Texts are being compared for many at once. Wait a few seconds, then ask again."),
+    "paper.busy": _("Papers are being made for many at once. Wait a few seconds, then ask for yours again."),
     "request.failed": _("Something failed on our side; nothing was changed. Try again in a moment."),
     "text.too_long": _("%(field)s has %(length)s characters; %(most)s is the most. Shorten it."),
     "text.empty": _("%(field)s is empty. Write something there."),
     "file.empty": _("%(name)s is empty (0 bytes). Check the file and add it again."),
     "file.too_large": _("%(name)s has %(size)s; %(most)s is the most for one file. Make it smaller or split it."),
+    "file.person_full": _(
+        "There is no room for %(name)s: your files in this course take %(used)s, and %(most)s is the most."
+        " Take out what you no longer need, or make the file smaller."
+    ),
+    "file.course_full": _(
+        "There is no room for %(name)s: the files of this course take %(used)s, and %(most)s is the most."
+        " Whoever runs Unvo here can allow more."
+    ),
     "file.wrong_type": _(
         "%(name)s is not what its name says: its content is %(found)s. Save it again as it should be."
     ),

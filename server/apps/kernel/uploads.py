@@ -11,6 +11,7 @@ from uuid import UUID
 import filetype
 from django.conf import settings
 from django.core.files.uploadhandler import TemporaryFileUploadHandler
+from django.db.models import Q, Sum
 from django.template.defaultfilters import filesizeformat
 
 from apps.kernel.actors import Actor
@@ -75,8 +76,12 @@ class Upload(Protocol):
     def chunks(self) -> object: ...
 
 
-def store(actor: Actor, upload: Upload, owner: tuple[str, int | None], most_bytes: int | None = None) -> StoredFile:
-    """Check and keep an upload. Refuses empty, too large, mistyped and runnable files by name."""
+Owner = tuple[str, int | None]
+
+
+def store(actor: Actor, course_id: int, upload: Upload, owner: Owner, most_bytes: int | None = None) -> StoredFile:
+    """Check and keep an upload. Refuses empty, too large, mistyped and runnable files by name, and what goes beyond
+    what a person, or a course, may keep."""
     name = safe_name(upload.name or "file")
     size = upload.size or 0
     most = most_bytes or settings.UPLOAD_MAX_BYTES
@@ -84,11 +89,13 @@ def store(actor: Actor, upload: Upload, owner: tuple[str, int | None], most_byte
         raise Refused("file.empty", name=name)
     if size > most:
         raise Refused("file.too_large", name=name, size=filesizeformat(size), most=filesizeformat(most))
+    _refuse_full(actor, course_id, name, size)
     content_type = _content_type(name, upload)
     sha256, path = _write(upload)
     return StoredFile.objects.create(
         owner_kind=owner[0],
         owner_id=owner[1],
+        course_id=course_id,
         name=name,
         content_type=content_type,
         size=size,
@@ -99,11 +106,26 @@ def store(actor: Actor, upload: Upload, owner: tuple[str, int | None], most_byte
     )
 
 
-def copied(stored: StoredFile, owner: tuple[str, int | None]) -> StoredFile:
+def _refuse_full(actor: Actor, course_id: int, name: str, size: int) -> None:
+    """One person's files, and all files, of a course."""
+    sums = StoredFile.objects.filter(course_id=course_id).aggregate(
+        whole=Sum("size", default=0), own=Sum("size", filter=Q(uploaded_by_id=actor.person_id), default=0)
+    )
+    for code, used, most in (
+        ("file.person_full", sums["own"], settings.PERSON_MOST_BYTES),
+        ("file.course_full", sums["whole"], settings.COURSE_MOST_BYTES),
+    ):
+        if used + size > most:
+            raise Refused(code, name=name, used=filesizeformat(used), most=filesizeformat(most))
+
+
+def copied(stored: StoredFile, course_id: int, owner: Owner) -> StoredFile:
     """The same bytes under a key of their own, for another owner."""
     fields = ("name", "content_type", "size", "sha256", "path", "uploaded_by_id")
     kept = {name: getattr(stored, name) for name in fields}
-    return StoredFile.objects.create(owner_kind=owner[0], owner_id=owner[1], uploaded_at=now(), **kept)
+    return StoredFile.objects.create(
+        owner_kind=owner[0], owner_id=owner[1], course_id=course_id, uploaded_at=now(), **kept
+    )
 
 
 def location(stored: StoredFile) -> Path:
@@ -137,12 +159,16 @@ def _write(upload: Upload) -> tuple[str, str]:
     (root / "incoming").mkdir(parents=True, exist_ok=True)
     digest = hashlib.sha256()
     temporary = root / "incoming" / os.urandom(12).hex()
-    with temporary.open("wb") as out:
-        for chunk in upload.chunks():  # type: ignore[attr-defined]
-            digest.update(chunk)
-            out.write(chunk)
-        out.flush()
-        os.fsync(out.fileno())
+    try:
+        with temporary.open("wb") as out:
+            for chunk in upload.chunks():  # type: ignore[attr-defined]
+                digest.update(chunk)
+                out.write(chunk)
+            out.flush()
+            os.fsync(out.fileno())
+    except BaseException:
+        temporary.unlink(missing_ok=True)
+        raise
     sha256 = digest.hexdigest()
     final = root / sha256[:2] / sha256
     final.parent.mkdir(exist_ok=True)

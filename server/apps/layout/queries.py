@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from typing import Any
+from uuid import UUID
 
 from django.db.models import OuterRef
 
@@ -103,3 +104,8 @@ def item_row(course: Course, item_id: int) -> Item:
     if found is None:
         raise not_found("item")
     return found
+
+
+def files_in_texts(keys: set[UUID]) -> set[UUID]:
+    """Those of these files that some edition of an item's text shows."""
+    return {key for key in keys if ItemText.objects.filter(html__contains=str(key)).exists()}

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 from apps.courses.public import can_enter, can_teach, membership
 from apps.kernel.public import Actor, Denied, StoredFile, Verdict
 from apps.library.models import Entry
@@ -13,3 +15,8 @@ def can_read_entry_file(actor: Actor, stored: StoredFile) -> Verdict:
         return Denied("file", stranger=True)
     member = membership(actor, entry.course)
     return can_enter(member) if entry.published else can_teach(member)
+
+
+def files_in_entries(keys: set[UUID]) -> set[UUID]:
+    """Those of these files that the words of an entry show."""
+    return {key for key in keys if Entry.objects.filter(html__contains=str(key)).exists()}

@@ -8,11 +8,14 @@ from lxml.html.diff import htmldiff
 from unvo_core.path.facts import NO_FACTS, ItemFacts
 
 from apps.courses.public import Course
-from apps.kernel.public import clean, not_found
+from apps.kernel.public import Lane, clean, not_found
 from apps.layout.public import ItemText, item_row
 from apps.path.access import refuse_locked
 from apps.path.api import schemas as out
 from apps.path.readers import Reader, laid_for, own_progress
+
+_lane: Lane[str] = Lane(busy="text.compare_busy", kept=64)
+"""Two long texts take seconds; an edition never changes."""
 
 
 def _first_seen(facts: ItemFacts, texts: Mapping[int, ItemText]) -> int:
@@ -40,5 +43,6 @@ def changes(course: Course, item_id: int, reader: Reader, since: int, until: int
     last = until if until is not None else max(texts, default=0)
     if since not in texts or last not in texts:
         raise not_found("edition")
-    html = clean(str(htmldiff(clean(texts[since].html), clean(texts[last].html))))
+    old, new = texts[since], texts[last]
+    html = _lane.get((old.pk, new.pk), lambda: clean(str(htmldiff(clean(old.html), clean(new.html)))))
     return out.TextChanges(since=since, until=last, at=texts[last].written_at, html=html)

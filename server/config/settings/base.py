@@ -164,7 +164,10 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 FILE_UPLOAD_HANDLERS = ["apps.kernel.uploads.ShortNames"]
 UPLOAD_MAX_BYTES = 50 * 1024 * 1024
 # More than a file may have, so that a file too large is refused by name; what is over this is not read at all.
-REQUEST_MAX_BYTES = 256 * 1024 * 1024
+REQUEST_MAX_BYTES = 1100 * 1024 * 1024
+# What a person's files, and all files, of one course may take.
+PERSON_MOST_BYTES = int(os.environ.get("UNVO_PERSON_GIGABYTES", "5")) * 1024**3
+COURSE_MOST_BYTES = int(os.environ.get("UNVO_COURSE_GIGABYTES", "100")) * 1024**3
 # Where a front server serves MEDIA_ROOT to us alone: files are then handed to it (X-Accel-Redirect).
 FILES_BY_FRONT = os.environ.get("UNVO_FILES_BY_FRONT", "")
 

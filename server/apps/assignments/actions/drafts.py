@@ -107,7 +107,8 @@ def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: S
     count = draft.files.count()
     if count >= brief.most_files:
         raise Refused("hand_in.too_many_files", most=brief.most_files)
-    stored: StoredFile = store(actor, untold(upload), ("hand_in", draft.pk), brief.most_megabytes * 1024 * 1024)  # type: ignore[arg-type]
+    most = brief.most_megabytes * 1024 * 1024
+    stored: StoredFile = store(actor, course.pk, untold(upload), ("hand_in", draft.pk), most)  # type: ignore[arg-type]
     last = draft.files.aggregate(n=Max("position"))["n"] or 0
     HandInFile.objects.create(hand_in=draft, stored=stored, position=last + 1)
     record(actor, "hand_in.add_file", ("hand_in", draft.pk), course_id=course.pk, after={"file": stored.name})
@@ -130,6 +131,7 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Pro
         before={"file": row.stored.name},
     )
     row.delete()
+    row.stored.delete()
     _keep(actor, course, draft)
     return known
 

@@ -30,6 +30,12 @@ class Term(models.Model):
             )
         ]
 
+    @property
+    def with_year(self) -> str:
+        """'Autumn 2026', also when its name is 'Autumn': paper is found years later."""
+        year = str(self.first_day.year)
+        return self.name if year in self.name else f"{self.name} {year}"
+
 
 class TermBreak(models.Model):
     term = models.ForeignKey(Term, on_delete=models.CASCADE, related_name="breaks")

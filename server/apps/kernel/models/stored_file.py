@@ -9,6 +9,7 @@ class StoredFile(models.Model):
     key = models.UUIDField(default=uuid.uuid4, unique=True)
     owner_kind = models.CharField(max_length=40)
     owner_id = models.BigIntegerField(null=True)
+    course_id = models.BigIntegerField(null=True)
     name = models.CharField(max_length=255)
     content_type = models.CharField(max_length=120)
     size = models.BigIntegerField()
@@ -18,4 +19,8 @@ class StoredFile(models.Model):
     uploaded_at = models.DateTimeField()
 
     class Meta:
-        indexes = [models.Index(fields=["owner_kind", "owner_id"], name="file_owner")]
+        indexes = [
+            models.Index(fields=["owner_kind", "owner_id"], name="file_owner"),
+            models.Index(fields=["course_id", "uploaded_by_id"], name="file_course_person"),
+            models.Index(fields=["path"], name="file_path"),
+        ]

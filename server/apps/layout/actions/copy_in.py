@@ -117,7 +117,7 @@ def _finish(source: Course, course: Course, made: dict[int, Item], weeks: int) -
         moved = {name: _moved(row, names, weeks) for name, row in new.moments.items()}
         new.moments = {name: row for name, row in moved.items() if row is not None}
     Item.objects.bulk_update(made.values(), ["conditions", "read_first", "moments"])
-    files = copy_files(items, made)
+    files = copy_files(course, items, made)
     texts = latest_texts(source)
     ItemText.objects.bulk_create(
         ItemText(item_id=new, edition=1, html=moved_text(texts[old][1], items, files, course.slug), written_at=now())

@@ -79,7 +79,7 @@ def _copy_items(source: Course, course: Course, rhythms: dict[int, int], named: 
         new.read_first = [items[i] for i in new.read_first if i in items]
         new.moments = {name: _moved(row, items) for name, row in new.moments.items()}
     Item.objects.bulk_update(made.values(), ["conditions", "read_first", "moments"])
-    files = copy_files(items, made)
+    files = copy_files(course, items, made)
     texts = latest_texts(source)
     ItemText.objects.bulk_create(
         ItemText(item_id=items[i], edition=1, html=moved_text(html, items, files, course.slug), written_at=now())
@@ -97,12 +97,12 @@ def rename_around(copies: Iterable[Module | Part], named: Successors) -> None:
             around.save(update_fields=["conditions"])
 
 
-def copy_files(items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:
+def copy_files(course: Course, items: dict[int, int], made: dict[int, Item]) -> dict[str, str]:
     """Files go with their items under keys of their own, so that the copies' locks guard them. Old key -> new."""
     keys: dict[str, str] = {}
     new: dict[int, StoredFile] = {}
     for stored in StoredFile.objects.filter(owner_kind="item", owner_id__in=list(items)):
-        new[stored.pk] = copied(stored, ("item", items[stored.owner_id or 0]))
+        new[stored.pk] = copied(stored, course.pk, ("item", items[stored.owner_id or 0]))
         keys[str(stored.key)] = str(new[stored.pk].key)
     for item in made.values():
         if item.file_id in new:

@@ -39,7 +39,7 @@ def attach_file(actor: Actor, course: Course, item_id: int, upload: Any) -> Stor
     item = item_row(course, item_id)
     kind = kind_of(item.kind)
     most = MOST_MEDIA_BYTES if kind.recording else None
-    stored = store(actor, upload, ("item", item.pk), most)
+    stored = store(actor, course.pk, upload, ("item", item.pk), most)
     if not stored.content_type.startswith(kind.file or ""):
         raise Refused(f"file.no_{item.kind}", name=stored.name)
     fields: dict[str, Any] = {"file_id": stored.pk, "length_seconds": None, "pages": None}
@@ -69,7 +69,7 @@ def add_image(actor: Actor, course: Course, item_id: int, upload: Any) -> tuple[
     require(can_lay_out(membership(actor, course)))
     item = item_row(course, item_id)
     picture = upright(upload)
-    stored = store(actor, picture.upload, ("item", item.pk))
+    stored = store(actor, course.pk, picture.upload, ("item", item.pk))
     record(actor, "text.add_image", ("item", item.pk), course_id=course.pk, after={"file": stored.pk})
     return stored, picture.shrunk_from
 
@@ -82,7 +82,7 @@ def add_resource(actor: Actor, course: Course, item_id: int, upload: Any, label:
     count = ItemFile.objects.filter(item=item, role=ItemFile.RESOURCE, removed=False).count()
     if count >= MOST_RESOURCES:
         raise Refused("item.resources", most=MOST_RESOURCES)
-    stored = store(actor, upload, ("item", item.pk))
+    stored = store(actor, course.pk, upload, ("item", item.pk))
     return _keep(actor, course, item, stored, ItemFile.RESOURCE, label, "", count)
 
 
@@ -94,7 +94,7 @@ def add_captions(actor: Actor, course: Course, item_id: int, upload: Any, langua
     if not kind_of(item.kind).recording:
         raise Refused("captions.no_recording")
     cues(b"".join(upload.chunks()), upload.name or "captions")
-    stored = store(actor, upload, ("item", item.pk))
+    stored = store(actor, course.pk, upload, ("item", item.pk))
     stored.content_type = "text/vtt"
     stored.save(update_fields=["content_type"])
     for old in ItemFile.objects.filter(item=item, role=ItemFile.CAPTIONS, language=language, removed=False):

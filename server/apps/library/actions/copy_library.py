@@ -18,5 +18,5 @@ def copy_library(source: Course, course: Course, items: dict[int, int]) -> None:
             **{name: getattr(entry, name) for name in COPIED},
         )
         if entry.file is not None:
-            made.file = copied(entry.file, ("library_entry", made.pk))
+            made.file = copied(entry.file, course.pk, ("library_entry", made.pk))
             made.save(update_fields=["file"])

@@ -79,7 +79,7 @@ def change_entry(actor: Actor, course: Course, entry_id: int, wish: EntryWish) -
 def attach_to_entry(actor: Actor, course: Course, entry_id: int, upload: Any) -> StoredFile:
     require(can_lay_out(membership(actor, course)))
     entry = _row(course, entry_id)
-    entry.file = store(actor, upload, ("library_entry", entry.pk))
+    entry.file = store(actor, course.pk, upload, ("library_entry", entry.pk))
     entry.save(update_fields=["file"])
     thing = ("entry", entry.pk)
     record(actor, "library.file", thing, course_id=course.pk, after={"file": entry.file.pk}, touches=[thing])

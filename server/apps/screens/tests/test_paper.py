@@ -29,3 +29,22 @@ class Paper(TimeCase):
         path = "/courses/srv-110/print/weeks/7"
         self.assertIn("about 5.2 hours left", self.text(path, self.teacher))
         self.assertIn("about 4.5 hours left", self.text(path))
+
+    def test_it_is_set_in_the_faces_that_ship_tagged_and_says_its_year_on_every_page(self) -> None:
+        """Tags and the title as PDF/UA-1 (ISO 14289-1) asks: marked, a language, a title that is shown."""
+        for path in ("/print/term", "/print/weeks/7", "/print/guide", "/print/syllabus"):
+            with self.subTest(path):
+                answer = self.student.get(f"/courses/srv-110{path}")
+                paper = PdfReader(BytesIO(answer.content))
+                root = paper.trailer["/Root"]
+                self.assertTrue(root["/MarkInfo"]["/Marked"])
+                self.assertEqual((root["/Lang"], root["/ViewerPreferences"]["/DisplayDocTitle"]), ("en", True))
+                self.assertIn(b"pdfuaid:part", root["/Metadata"].get_object().get_data())
+                faces = {
+                    str(font.get_object()["/BaseFont"]).split("+")[1]
+                    for page in paper.pages
+                    for font in page["/Resources"]["/Font"].values()
+                }
+                self.assertTrue(all(face.startswith("Paper") for face in faces), faces)
+                for page in paper.pages:
+                    self.assertIn("Autumn term 2026", page.extract_text())
