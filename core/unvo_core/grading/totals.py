@@ -76,7 +76,8 @@ class CategoryRow:
     """percent x effective weight / 100 = contribution, in points of the total's percentage.
 
     `on_top`: only extra credit is scored here so far. It adds its share of the category's own weight, measured by
-    all the points that the category has, and takes no weight from the others.
+    all the points that the category has, and takes no weight from the others. `scored` of the `whole` are the points
+    of the category that have a score, dropped ones among them, and `share` is that part of the course, in percent.
     """
 
     category_id: int
@@ -88,6 +89,9 @@ class CategoryRow:
     effective_weight: Fraction
     contribution: Fraction
     items: tuple[ItemRow, ...]
+    scored: Fraction
+    whole: Fraction
+    share: Fraction
     on_top: bool = False
 
 
@@ -124,7 +128,8 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
     """One total of one student, with its arithmetic."""
     drafts = [_category_draft(kind, c) for c in categories]
     weighted = all(c.weight is not None for c in categories)
-    rows = _weighted(categories, drafts) if weighted else _by_points(categories, drafts)
+    shares = _shares(categories, [_scored_points(d) for d in drafts], weighted)
+    rows = (_weighted if weighted else _by_points)(categories, drafts, shares)
     has_value = any(_carries(c, d) for c, d in zip(categories, drafts, strict=True))
     value = exact_sum(r.contribution for r in rows) if has_value else None
     return Total(
@@ -133,8 +138,8 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
         shown=None if value is None else rounded(value, rounding.decimals),
         band=None if value is None else band_of(value, bands, rounding),
         rows=rows,
-        weight_scored=_share(categories, [_scored_points(d) for d in drafts], weighted),
-        weight_waiting=_share(categories, [_waiting_points(c) for c in categories], weighted),
+        weight_scored=exact_sum(shares),
+        weight_waiting=exact_sum(_shares(categories, [_waiting_points(c) for c in categories], weighted)),
     )
 
 
@@ -208,30 +213,37 @@ def _item_row(entry: Entry, points: Fraction | None, low: frozenset[int], high: 
     return ItemRow(entry.item_id, role, points, entry.possible)
 
 
-def _weighted(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
+def _weighted(
+    categories: Sequence[Category], drafts: Sequence[_Draft], shares: Sequence[Fraction]
+) -> tuple[CategoryRow, ...]:
     """Weights of categories with nothing in them are spread over the others in proportion."""
     pairs = list(zip(categories, drafts, strict=True))
     live_weight = exact_sum(c.weight or ZERO for c, d in pairs if _carries(c, d))
     rows = []
-    for category, draft in pairs:
+    for (category, draft), share in zip(pairs, shares, strict=True):
         weight = category.weight or ZERO
         effective = ZERO
         if category.extra_credit or draft.on_top:
             effective = weight
         elif draft.percent is not None and live_weight:
             effective = weight * 100 / live_weight
-        rows.append(_row(category, draft, effective))
+        rows.append(_row(category, draft, effective, share))
     return tuple(rows)
 
 
-def _by_points(categories: Sequence[Category], drafts: Sequence[_Draft]) -> tuple[CategoryRow, ...]:
+def _by_points(
+    categories: Sequence[Category], drafts: Sequence[_Draft], shares: Sequence[Fraction]
+) -> tuple[CategoryRow, ...]:
     """Without weights a category weighs what its points are of all points counted."""
     pairs = list(zip(categories, drafts, strict=True))
     base = exact_sum(d.denominator for c, d in pairs if _carries(c, d))
-    return tuple(_row(c, d, d.denominator / base * 100 if base else ZERO) for c, d in pairs)
+    return tuple(
+        _row(c, d, d.denominator / base * 100 if base else ZERO, share)
+        for (c, d), share in zip(pairs, shares, strict=True)
+    )
 
 
-def _row(category: Category, draft: _Draft, effective: Fraction) -> CategoryRow:
+def _row(category: Category, draft: _Draft, effective: Fraction, share: Fraction) -> CategoryRow:
     contribution = draft.percent * effective / 100 if draft.percent is not None else ZERO
     return CategoryRow(
         category_id=category.id,
@@ -243,6 +255,9 @@ def _row(category: Category, draft: _Draft, effective: Fraction) -> CategoryRow:
         effective_weight=effective,
         contribution=contribution,
         items=draft.items,
+        scored=_scored_points(draft),
+        whole=_possible(category),
+        share=share,
         on_top=draft.on_top,
     )
 
@@ -256,17 +271,19 @@ def _waiting_points(category: Category) -> Fraction:
     return exact_sum(e.possible for e in category.entries if not e.extra_credit and e.standing in waiting)
 
 
-def _share(categories: Sequence[Category], parts: Sequence[Fraction], weighted: bool) -> Fraction:
+def _possible(category: Category) -> Fraction:
+    """The points that the category has for this student, extra credit left out."""
+    return exact_sum(e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED)
+
+
+def _shares(categories: Sequence[Category], parts: Sequence[Fraction], weighted: bool) -> list[Fraction]:
     """Percent of the course's weight (or points) that lies in these parts of its categories' points."""
-    share = whole = ZERO
-    for category, part in zip(categories, parts, strict=True):
-        if category.extra_credit:
-            continue
-        possible = exact_sum(
-            e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED
-        )
-        weight = (category.weight or ZERO) if weighted else possible
-        whole += weight
-        if possible:
-            share += weight * part / possible
-    return share / whole * 100 if whole else ZERO
+    possible = [_possible(c) for c in categories]
+    weights = [
+        ZERO if c.extra_credit else (c.weight or ZERO) if weighted else p
+        for c, p in zip(categories, possible, strict=True)
+    ]
+    whole = exact_sum(weights)
+    return [
+        w * part / p / whole * 100 if w and p else ZERO for w, part, p in zip(weights, parts, possible, strict=True)
+    ]

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from apps.assignments.models import HandIn
 from apps.layout.models import Item
 from playwright.sync_api import Page, expect
 
 from tests.base import INSTRUCTOR, KEEPS_UP
 from tests.journeys.browser import Journey
+from tests.journeys.test_path import pk
 
+SET_7B = "Set 7B: misclosure and precision"
 READING, FILM = "Latitudes and departures", "Latitudes and departures, leg by leg"
 
 
@@ -84,3 +87,59 @@ class Offline(Journey):
         page.get_by_role("menuitem", name="Sign out").click()
         expect(page.get_by_role("button", name="Sign in", exact=True)).to_be_visible()
         self.assertEqual(self.kept(page), [])
+
+    def test_handing_in_without_a_connection_says_that_nothing_is_handed_in(self) -> None:
+        page = self.opened(KEEPS_UP, f"/c/srv-110/item/{pk(SET_7B)}")
+        page.get_by_label("Your text").fill("closed at 1 : 6 930")
+        expect(page.get_by_text("Draft saved")).to_be_visible()
+        page.context.set_offline(True)
+        page.get_by_role("button", name="Hand in", exact=True).click()
+        page.get_by_role("button", name="Hand in now").click()
+        dialog = page.get_by_role("dialog")
+        expect(dialog.get_by_text("No answer yet.")).to_be_visible(timeout=10_000)
+        expect(dialog.get_by_role("alert")).to_contain_text("Not handed in: no connection.", timeout=30_000)
+        self.clean_by_axe(page)
+        page.context.set_offline(False)
+        page.get_by_role("button", name="Hand in now").click()
+        expect(page.get_by_text("We have it. This is your receipt")).to_be_visible(timeout=20_000)
+        self.assertEqual(HandIn.objects.filter(item__title=SET_7B, person__username=KEEPS_UP).count(), 1)
+
+    def test_a_file_added_without_a_connection_is_named_and_goes_when_there_is_one(self) -> None:
+        page = self.opened(KEEPS_UP, f"/c/srv-110/item/{pk(SET_7B)}")
+        page.context.set_offline(True)
+        files = [{"name": "field book.csv", "mimeType": "text/csv", "buffer": b"a,b\n1,2\n"}]
+        page.locator("input[type=file]").set_input_files(files)  # type: ignore[arg-type]
+        expect(page.get_by_text("field book.csv is not added yet: no connection.")).to_be_visible()
+        page.get_by_role("link", name="Week").first.click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.keyboard.press("Escape")
+        page.context.set_offline(False)
+        expect(page.get_by_role("button", name="Take out field book.csv")).to_be_visible(timeout=20_000)
+        expect(page.get_by_text("not added yet")).to_have_count(0)
+
+    def test_a_page_never_opened_says_so_without_a_connection(self) -> None:
+        page = self.opened(KEEPS_UP, "/c/srv-110/week/7")
+        page.context.set_offline(True)
+        page.get_by_role("link", name="Library").first.click()
+        expect(page.get_by_text("No answer from the server.")).to_be_visible(timeout=30_000)
+        expect(page.get_by_text("Loading")).to_have_count(0)
+
+    def test_the_first_visit_can_be_loaded_again_without_a_connection(self) -> None:
+        page = self.page(KEEPS_UP, "/c/srv-110/week/7", service_workers="allow")
+        page.evaluate(
+            """async () => {
+              const all = async () => {
+                const stores = await Promise.all(["shell", "code", "reading"].map((name) => caches.open(name)));
+                const [shell, code, reading] = await Promise.all(stores.map((store) => store.keys()));
+                const loaded = performance.getEntriesByType("resource").map((e) => e.name);
+                const parts = new Set(loaded.filter((name) => name.includes("/static/")));
+                const wanted = ["/api/me", "/api/kinds", "/ribbon", "/weeks/7"];
+                const read = wanted.every((end) => reading.some((r) => r.url.endsWith(end)));
+                return shell.length && code.length >= parts.size && read && navigator.serviceWorker.controller;
+              };
+              while (!(await all())) await new Promise((done) => setTimeout(done, 100));
+            }"""
+        )
+        page.context.set_offline(True)
+        page.reload()
+        expect(page.get_by_role("heading", name="Week 7")).to_be_visible()

@@ -2035,7 +2035,8 @@ export interface components {
         };
         /**
          * Arithmetic
-         * @description numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it.
+         * @description numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it, those that
+         *     were `dropped` did not. `scored` of the `whole` points have a score, which is `share` per cent of the course.
          */
         Arithmetic: {
             /** Category Id */
@@ -2044,6 +2045,8 @@ export interface components {
             contribution: string;
             /** Denominator */
             denominator: string;
+            /** Dropped */
+            dropped: components["schemas"]["Dropped"][];
             /** Effective Weight */
             effective_weight: string;
             /** Name */
@@ -2054,8 +2057,14 @@ export interface components {
             of_items: number;
             /** Percent */
             percent: string | null;
+            /** Scored */
+            scored: string;
+            /** Share */
+            share: string;
             /** Weight */
             weight: string | null;
+            /** Whole */
+            whole: string;
         };
         /** Attempt */
         Attempt: {
@@ -2809,6 +2818,19 @@ export interface components {
             edition?: number | null;
             /** Text */
             text: string;
+        };
+        /** Dropped */
+        Dropped: {
+            /** Id */
+            id: number;
+            /** Lowest */
+            lowest: boolean;
+            /** Points */
+            points: string;
+            /** Possible */
+            possible: string;
+            /** Title */
+            title: string;
         };
         /** Edition */
         Edition: {

@@ -12,6 +12,7 @@ import LeaveDialog from "@/frame/LeaveDialog.vue";
 import { leaveNothing } from "@/frame/leaving";
 import { useKinds } from "@/frame/kinds";
 import { useMe } from "@/frame/queries";
+import { keepThisVisit } from "./offline/shell";
 import TopBar from "./shell/TopBar.vue";
 
 const { t } = useI18n();
@@ -24,6 +25,11 @@ const { ready } = useKinds(() => inside.value);
 const online = ref(navigator.onLine);
 const times = useTimes(() => me.value?.zone ?? "");
 const look = () => (online.value = navigator.onLine);
+
+watch(
+  () => me.value?.id,
+  (id) => void (id && keepThisVisit(queries).catch(() => null)),
+);
 
 watch(
   () => route.meta.across === true,

@@ -35,6 +35,12 @@ export default {
     takeOther: "Go on with that",
     keepMine: "Keep what stands here",
     notAdded: "{name} was not added. {why}",
+    waitsFor: "{name} is not added yet: no connection. Keep this page open; it is tried again by itself.",
+    tryAgain: "Try again now",
+    noAnswerYet:
+      "No answer yet. It is handed in when you see the receipt, not before; it is being tried again.",
+    notHandedIn:
+      "Not handed in: no connection. What you typed is kept on this device. Try again when you are online.",
     none: "No attempt is left.",
     closed: "This closed {at}. Nothing more can be handed in.",
     paper: "This is done on paper. There is nothing to hand in here.",
@@ -93,6 +99,11 @@ export default {
       "No categories are set up yet, so there is no total. Your scores appear here as they are released.",
     sum: "{kind}: the contributions add up to {exact} %, shown as {value} %",
     row: "{numerator} of {denominator} = {percent} % × {weight} % = {contribution}",
+    withoutLow: "without {title} ({points} of {possible}), dropped as the lowest",
+    withoutHigh: "without {title} ({points} of {possible}), dropped as the highest",
+    shareTitle: "What the {share} % of the course that has been scored is",
+    shareRow: "{scored} of {whole} points × {weight} % = {share} %",
+    shareByPoints: "{scored} of its {whole} points = {share} % of the course",
     rowEmpty: "nothing scored; its weight is spread over the others",
     spread:
       "Weights of categories in which nothing is scored are spread over the others in proportion. Letters are looked up on the {on} value.",

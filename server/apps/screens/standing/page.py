@@ -13,7 +13,7 @@ from unvo_core.path.evaluate import State
 
 from apps.courses.public import Course
 from apps.gradebook.public import Category, points
-from apps.layout.public import LaidItem, item_ref, ref
+from apps.layout.public import LaidItem, Layout, item_ref, ref
 from apps.path.public import Reader, cells_of_made_up, laid_for, own_progress
 from apps.screens.rows import choices_of
 from apps.screens.standing import schemas as out
@@ -44,25 +44,25 @@ def _sheet(known: StandingOf, person_name: str, now: datetime) -> out.Standing:
         decimals=known.setup.scheme.decimals,
         letters_on_rounded=known.setup.scheme.letters_on_rounded,
         weighted=all(c.weight is not None for c in known.setup.categories),
-        current=_total(current),
-        floor=_total(known.total("floor")),
-        ceiling=_total(known.total("ceiling")),
+        current=_total(current, known.laid),
+        floor=_total(known.total("floor"), known.laid),
+        ceiling=_total(known.total("ceiling"), known.laid),
         categories=[_category(known, c, rows[c.pk]) for c in known.setup.categories],
     )
 
 
-def _total(total: core.Total) -> out.Total:
+def _total(total: core.Total, laid: Layout) -> out.Total:
     return out.Total(
         value=None if total.shown is None else str(total.shown),
         exact=None if total.value is None else str(rounded(total.value, 4)),
         band=total.band,
         share=str(rounded(total.weight_scored, 0)),
         waits=str(rounded(total.weight_waiting, 0)) if total.weight_waiting else None,
-        rows=[_arithmetic(r) for r in total.rows],
+        rows=[_arithmetic(r, laid) for r in total.rows],
     )
 
 
-def _arithmetic(row: core.CategoryRow) -> out.Arithmetic:
+def _arithmetic(row: core.CategoryRow, laid: Layout) -> out.Arithmetic:
     return out.Arithmetic(
         category_id=row.category_id,
         name=row.name,
@@ -73,6 +73,20 @@ def _arithmetic(row: core.CategoryRow) -> out.Arithmetic:
         effective_weight=str(rounded(row.effective_weight, 2)),
         contribution=str(rounded(row.contribution, 2)),
         of_items=sum(i.role != "out" for i in row.items),
+        dropped=[
+            out.Dropped(
+                id=i.item_id,
+                title=laid.items[i.item_id].title,
+                points=str(points(i.points)),
+                possible=str(points(i.possible)),
+                lowest=i.role == "dropped_low",
+            )
+            for i in row.items
+            if i.role in ("dropped_low", "dropped_high")
+        ],
+        scored=str(points(row.scored)),
+        whole=str(points(row.whole)),
+        share=str(rounded(row.share, 2)),
     )
 
 
@@ -84,7 +98,7 @@ def _category(known: StandingOf, category: Category, row: core.CategoryRow) -> o
         drop_lowest=category.drop_lowest,
         drop_highest=category.drop_highest,
         extra_credit=category.extra_credit,
-        arithmetic=_arithmetic(row),
+        arithmetic=_arithmetic(row, known.laid),
         items=[_item(known, i, roles.get(i.id, "out")) for i in known.counting(category)],
     )
 

@@ -15,8 +15,17 @@ class Band(BaseModel):
     lower: float
 
 
+class Dropped(BaseModel):
+    id: int
+    title: str
+    points: str
+    possible: str
+    lowest: bool
+
+
 class Arithmetic(BaseModel):
-    """numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it."""
+    """numerator / denominator = percent; percent x effective weight = contribution. `of_items` entered it, those that
+    were `dropped` did not. `scored` of the `whole` points have a score, which is `share` per cent of the course."""
 
     category_id: int
     name: str
@@ -27,6 +36,10 @@ class Arithmetic(BaseModel):
     effective_weight: str
     contribution: str
     of_items: int
+    dropped: list[Dropped]
+    scored: str
+    whole: str
+    share: str
 
 
 class Total(BaseModel):

@@ -60,3 +60,21 @@ class Standing(DemoCase):
         few.cells.exclude(pk__in=kept).delete()
         again = Caller(KEEPS_UP).get("/courses/srv-110/class-strips").json()
         self.assertNotIn(few.item_id, [s["item_id"] for s in again])
+
+    def test_what_is_dropped_and_the_share_that_is_scored_can_be_added_up_by_hand(self) -> None:
+        rows = {c["id"]: c["arithmetic"] for c in self.standing["categories"]}
+        scored = {
+            c["id"]: [i for i in c["items"] if i["score"] is not None and i["role"] != "out"]
+            for c in self.standing["categories"]
+        }
+        self.assertTrue(any(r["dropped"] for r in rows.values()))
+        share = 0.0
+        for pk, row in rows.items():
+            dropped = {d["id"]: float(d["possible"]) for d in row["dropped"]}
+            kept = [float(i["possible"]) for i in scored[pk] if i["id"] not in dropped]
+            self.assertAlmostEqual(float(row["denominator"]), sum(kept))
+            self.assertAlmostEqual(float(row["scored"]), sum(kept) + sum(dropped.values()))
+            part = float(row["weight"]) * float(row["scored"]) / float(row["whole"])
+            self.assertAlmostEqual(float(row["share"]), part, delta=0.006)
+            share += part
+        self.assertEqual(str(round(share)), self.standing["current"]["share"])

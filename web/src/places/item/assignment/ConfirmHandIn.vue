@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -7,7 +7,9 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { sizeWords } from "@/items/model/sizes";
 
-const { open, page, work, text, busy } = defineProps<{
+/** `problem`: why it is not handed in although it was tried. */
+const { open, page, work, text, busy, problem } = defineProps<{
+  problem: string;
   open: boolean;
   page: Shapes["ItemPage"];
   work: Shapes["MyWork"];
@@ -25,11 +27,24 @@ const lateness = computed(() => {
   if (!work.late_now_deduction) return t("handIn.lateFree", { at });
   return t("handIn.lateNow", { at, points: work.late_now_deduction, possible: page.row.points ?? "" });
 });
+const SLOW_MS = 2500;
+const slow = ref(false);
+watch(
+  () => busy,
+  (now, _, ended) => {
+    slow.value = false;
+    if (!now) return;
+    const timer = setTimeout(() => (slow.value = true), SLOW_MS);
+    ended(() => clearTimeout(timer));
+  },
+);
+/** What is on its way is not called back by a closed dialog. */
+const close = () => void (busy || emit("close"));
 const words = computed(() => text.split(/\s+/).filter(Boolean).length);
 </script>
 
 <template>
-  <UiDialog :open="open" :title="t('handIn.confirmTitle')" @close="emit('close')">
+  <UiDialog :open="open" :title="t('handIn.confirmTitle')" @close="close">
     <p class="mb-2">{{ t("handIn.confirmLine", { item: page.row.title, attempt }) }}</p>
     <ul class="mb-3 border-t border-rule">
       <li
@@ -48,9 +63,11 @@ const words = computed(() => text.split(/\s+/).filter(Boolean).length);
     <p v-if="work.attempts_left !== null" class="text-soft">
       {{ t("handIn.left", { n: work.attempts_left - 1 }, work.attempts_left - 1) }}
     </p>
+    <p v-if="problem && !busy" role="alert" class="mt-3 text-late">{{ problem }}</p>
+    <p class="mt-3 empty:mt-0" role="status">{{ slow ? t("handIn.noAnswerYet") : "" }}</p>
     <div class="mt-4 flex gap-2">
       <UiButton look="main" :disabled="busy" @click="emit('confirm')">{{ t("handIn.confirmNow") }}</UiButton>
-      <UiButton look="text" @click="emit('close')">{{ t("handIn.confirmBack") }}</UiButton>
+      <UiButton look="text" :disabled="busy" @click="close">{{ t("handIn.confirmBack") }}</UiButton>
     </div>
   </UiDialog>
 </template>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { takeFiles } from "@/ui/field/events";
-import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, toRef } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
-import { upload, wishKey, type Shapes } from "@/api/client";
-import { courseItem, keyOf, touched } from "@/api/reads";
+import { NoAnswer, type Shapes } from "@/api/client";
+import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { sayWrong } from "@/ui/notice/notices";
 import { useTimes } from "@/ui/moment/zones";
 import { useDraft } from "./draft";
+import { useUploads } from "./uploads";
 import { useItemWrites } from "../queries";
 import AttemptList from "./AttemptList.vue";
 import ConfirmHandIn from "./ConfirmHandIn.vue";
@@ -21,18 +21,25 @@ const props = defineProps<{ page: Shapes["ItemPage"]; work: Shapes["MyWork"]; sl
 const { t } = useI18n();
 const router = useRouter();
 const wrong = useWrong();
-const queries = useQueryClient();
 const stale = useStale();
 const times = useTimes(() => props.page.zone);
 const slug = () => props.slug;
 const id = () => props.page.row.id;
 const writes = useItemWrites(slug, id);
 const draft = useDraft(slug, id, toRef(props, "work"));
-const uploads = ref<{ key: string; name: string; share: number }[]>([]);
+const {
+  uploads,
+  waiting,
+  refused,
+  add,
+  again: retry,
+  drop: dropWaiting,
+} = useUploads(slug, id, draft.attempt);
 const over = ref(false);
 const confirming = ref(false);
-const refused = ref("");
 const again = ref(false);
+const sending = ref(false);
+const problem = ref("");
 
 const brief = computed(() => props.work.brief);
 const files = computed(() => props.work.draft?.files ?? []);
@@ -46,25 +53,6 @@ const shown = computed(
 const last = computed(() => props.work.attempts.at(-1));
 const empty = computed(() => !files.value.length && !draft.text.value.trim());
 
-async function add(list: Iterable<File>): Promise<void> {
-  refused.value = "";
-  for (const file of [...list]) {
-    const key = wishKey();
-    uploads.value.push({ key, name: file.name, share: 0 });
-    const entry = uploads.value.at(-1)!;
-    try {
-      const address = `/api/courses/${props.slug}/items/${id()}/hand-in/files?attempt=${draft.attempt.value}`;
-      const found = await upload<Shapes["MyWork"]>(address, file, key, (share) => (entry.share = share));
-      queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
-    } catch (error) {
-      refused.value = t("handIn.notAdded", { name: file.name, why: wrong(error) });
-    } finally {
-      uploads.value = uploads.value.filter((u) => u.key !== key);
-    }
-  }
-  await stale(touched.started(props.slug, id()));
-}
-
 function drop(event: DragEvent): void {
   over.value = false;
   void add(event.dataTransfer?.files ?? []);
@@ -77,9 +65,17 @@ function startAgain(text: string, comment = ""): void {
 
 const choose = (event: Event) => void add(takeFiles(event));
 
+function ask(): void {
+  problem.value = "";
+  confirming.value = true;
+}
+
 async function confirm(): Promise<void> {
+  problem.value = "";
+  sending.value = true;
   try {
     await draft.save();
+    if (draft.state.value === "unsaved" && !draft.standing.value) throw new NoAnswer();
     if (draft.state.value !== "saved") throw new Error();
     const receipt = await writes.handIn.mutateAsync({
       attempt: draft.attempt.value,
@@ -89,16 +85,23 @@ async function confirm(): Promise<void> {
     again.value = false;
     await router.push({ name: "receipt", params: { number: receipt.number }, query: { fresh: "1" } });
   } catch (error) {
+    // The question stays: nobody goes away believing that it was handed in.
+    if (error instanceof NoAnswer) return void (problem.value = t("handIn.notHandedIn"));
     confirming.value = false;
     if (draft.standing.value === null)
       sayWrong(draft.state.value === "saved" ? wrong(error) : t("handIn.unsaved"));
     await stale(touched.started(props.slug, id()));
+  } finally {
+    sending.value = false;
   }
 }
 
 defineExpose({
-  ready: computed(() => shown.value && !empty.value && !uploads.value.length && !draft.standing.value),
-  open: () => (confirming.value = true),
+  ready: computed(
+    () =>
+      shown.value && !empty.value && !uploads.value.length && !waiting.value.length && !draft.standing.value,
+  ),
+  open: ask,
   files,
   saved: draft.savedAt,
 });
@@ -168,7 +171,14 @@ defineExpose({
           t("handIn.addHint", { n: brief.most_files, mb: brief.most_megabytes })
         }}</span>
       </div>
-      <FileList :files="files" :uploads="uploads" @remove="(file) => writes.removeFile.mutate(file)" />
+      <FileList
+        :files="files"
+        :uploads="uploads"
+        :waiting="waiting"
+        @remove="(file) => writes.removeFile.mutate(file)"
+        @retry="retry"
+        @drop="dropWaiting"
+      />
       <p v-if="refused" role="alert" class="mt-2 text-late">{{ refused }}</p>
       <UiField v-slot="{ field }" class="mt-3" :label="t('handIn.note')">
         <input
@@ -197,7 +207,8 @@ defineExpose({
       :page="page"
       :work="work"
       :text="draft.text.value"
-      :busy="writes.handIn.isPending.value"
+      :busy="sending"
+      :problem="problem"
       @close="confirming = false"
       @confirm="confirm"
     />

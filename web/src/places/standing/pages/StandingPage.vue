@@ -115,7 +115,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
       </table>
     </div>
     <UiDialog :open="how" wide :title="t('standing.how')" @close="how = false">
-      <TotalArithmetic :total="standing.current" :kind="t('standing.current')" />
+      <TotalArithmetic :total="standing.current" :kind="t('standing.current')" shared />
       <TotalArithmetic :total="standing.floor" :kind="t('standing.floor')" />
       <TotalArithmetic :total="standing.ceiling" :kind="t('standing.ceiling')" />
       <p class="mb-4 text-[14px] text-soft">

@@ -1,0 +1,68 @@
+import { useQueryClient } from "@tanstack/vue-query";
+import { onBeforeUnmount, onMounted, ref, type Ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { NoAnswer, upload, wishKey, type Shapes } from "@/api/client";
+import { courseItem, keyOf, touched } from "@/api/reads";
+import { useUnsaved } from "@/frame/unsaved";
+import { useStale, useWrong } from "@/frame/writes";
+
+/** Whenever there is a connection again. */
+function useOnline(then: () => void): void {
+  onMounted(() => addEventListener("online", then));
+  onBeforeUnmount(() => removeEventListener("online", then));
+}
+
+type Sent = (key: string, file: File, onProgress: (share: number) => void) => Promise<void>;
+
+/** Sends one file of the draft, under the key of its wish. */
+function useSending(slug: () => string, id: () => number, attempt: Ref<number>): Sent {
+  const queries = useQueryClient();
+  return async (key, file, onProgress) => {
+    const address = `/api/courses/${slug()}/items/${id()}/hand-in/files?attempt=${attempt.value}`;
+    const found = await upload<Shapes["MyWork"]>(address, file, key, onProgress);
+    queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
+  };
+}
+
+/** Files on their way into a draft. What no connection takes waits here, and goes when there is one again. */
+export function useUploads(slug: () => string, id: () => number, attempt: Ref<number>) {
+  const sending = useSending(slug, id, attempt);
+  const stale = useStale();
+  const wrong = useWrong();
+  const { t } = useI18n();
+  const uploads = ref<{ key: string; name: string; share: number }[]>([]);
+  const waiting = ref<{ key: string; file: File }[]>([]);
+  const refused = ref("");
+
+  async function send(key: string, file: File): Promise<void> {
+    uploads.value.push({ key, name: file.name, share: 0 });
+    const entry = uploads.value.at(-1)!;
+    try {
+      await sending(key, file, (share) => (entry.share = share));
+    } catch (error) {
+      if (error instanceof NoAnswer) waiting.value.push({ key, file });
+      else refused.value = t("handIn.notAdded", { name: file.name, why: wrong(error) });
+    } finally {
+      uploads.value = uploads.value.filter((one) => one.key !== key);
+    }
+  }
+
+  async function add(list: Iterable<File>): Promise<void> {
+    refused.value = "";
+    for (const file of [...list]) await send(wishKey(), file);
+    await stale(touched.started(slug(), id()));
+  }
+
+  /** The same wish again, under its key: what did arrive is not added twice. */
+  async function again(): Promise<void> {
+    const these = waiting.value;
+    waiting.value = [];
+    for (const { key, file } of these) await send(key, file);
+    await stale(touched.started(slug(), id()));
+  }
+
+  const drop = (key: string): void => void (waiting.value = waiting.value.filter((one) => one.key !== key));
+  useOnline(() => void again());
+  useUnsaved(() => waiting.value.length > 0);
+  return { uploads, waiting, refused, add, again, drop };
+}
