@@ -45,9 +45,10 @@ class Allowance:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Effective:
-    """A span after allowances. `made_by`: moment -> the allowance that made it what it is."""
+    """A span after allowances, and `before` them. `made_by`: moment -> the allowance that made it what it is."""
 
     span: Span
+    before: Span
     made_by: Mapping[str, int] = field(default_factory=dict)
     time_factor: Fraction = ONE
     extra_attempts: int = 0
@@ -76,7 +77,7 @@ def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effe
     """
     fitting = [a for a in allowances if a.item_id in (None, item_id)]
     if not fitting:
-        return Effective(span=span)
+        return Effective(span=span, before=span)
     moments: dict[str, datetime | None] = {name: getattr(span, name) for name in MOMENTS}
     made_by: dict[str, int] = {}
     for name in MOMENTS:
@@ -86,7 +87,7 @@ def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effe
     _keep_order(moments, made_by)
     more = [a for a in fitting if a.extra_attempts or a.excused or (a.time_factor is not ONE and a.time_factor != ONE)]
     if not more:
-        return Effective(span=Span(**moments), made_by=made_by)
+        return Effective(span=Span(**moments), before=span, made_by=made_by)
     terms = {
         "time_factor": _most(more, lambda a: a.time_factor, ONE),
         "extra_attempts": _most(more, lambda a: Fraction(a.extra_attempts), Fraction(0)),
@@ -94,6 +95,7 @@ def effective(span: Span, allowances: Iterable[Allowance], item_id: int) -> Effe
     }
     return Effective(
         span=Span(**moments),
+        before=span,
         made_by=made_by,
         time_factor=terms["time_factor"][0],
         extra_attempts=int(terms["extra_attempts"][0]),

@@ -3,22 +3,31 @@
 from __future__ import annotations
 
 from datetime import date
+from functools import cache
 
 import holidays
 from unvo_core.problems import Problem
 from unvo_core.schedule.term import Break
 
 
-def known_places() -> dict[str, tuple[str, ...]]:
-    """Country code (ISO 3166-1) -> its subdivisions' codes."""
-    return {code: tuple(found) for code, found in sorted(holidays.list_supported_countries().items())}
+@cache
+def known_places() -> dict[str, tuple[tuple[str, str], ...]]:
+    """Country code (ISO 3166-1 alpha-2) -> code and name of each of its subdivisions."""
+    found = holidays.list_supported_countries(include_aliases=False)
+    return {country: tuple(_named(country, parts)) for country, parts in sorted(found.items())}
+
+
+def _named(country: str, parts: list[str]) -> list[tuple[str, str]]:
+    """By name, where the package knows one."""
+    names = holidays.country_holidays(country, years=()).get_subdivision_aliases() if parts else {}
+    return sorted(((code, next(iter(names.get(code, ())), code)) for code in parts), key=lambda part: part[1])
 
 
 def holiday_problems(country: str, subdivision: str = "") -> list[Problem]:
     places = known_places()
     if country not in places:
         return [Problem("holidays.country", "country", {"country": country})]
-    if subdivision and subdivision not in places[country]:
+    if subdivision and subdivision not in dict(places[country]):
         return [Problem("holidays.subdivision", "subdivision", {"country": country, "subdivision": subdivision})]
     return []
 

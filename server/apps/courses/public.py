@@ -8,7 +8,7 @@ from apps.courses.memberships import Membership, Role, course_and_membership, me
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
 from apps.courses.models.version import COURSE_OF_ROW, raises_version
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach
-from apps.courses.queries import course_by_slug, json_rows, lock_course, student_count, students
+from apps.courses.queries import course_by_slug, instructors, json_rows, lock_course, student_count, students
 from apps.courses.seats import Seat, Seats, WaitingRow, of_my_students, seats_of
 from apps.courses.wording import MOMENT_NAMES, day_of, day_range, moment, weekday_name, written_day
 
@@ -39,6 +39,7 @@ __all__ = [
     "day_of",
     "day_range",
     "group_row",
+    "instructors",
     "json_rows",
     "lock_course",
     "membership",

@@ -33,6 +33,12 @@ def students(course: Course, section_ids: Sequence[int] | None = None) -> Any:
     return found if section_ids is None else found.filter(section_id__in=section_ids)
 
 
+def instructors(course: Course) -> list[str]:
+    """Names of those who lay the course out, in order."""
+    rows = Enrolment.objects.filter(course=course, role=Enrolment.INSTRUCTOR).order_by("person__sort_name")
+    return list(rows.values_list("person__name", flat=True))
+
+
 def lock_course(course: Course) -> Course:
     """Layout changes of one course wait for each other; what is read after the wait is what the other left.
 

@@ -156,7 +156,7 @@ def _allowed(item: LaidItem, laid: Layout) -> out.Allowed | None:
         return None
     by = {*made.made_by.values(), *made.terms_by.values()}
     return out.Allowed(
-        moments=[name for name in MOMENTS if name in made.made_by],
+        moments={name: getattr(made.before, name) for name in MOMENTS if name in made.made_by},
         why=[a.why for a in laid.allowances if a.allowance.id in by and a.why],
         extra_attempts=made.extra_attempts,
         time_factor=str(float(made.time_factor)),

@@ -19,9 +19,9 @@ class ClassProgress(BaseModel):
 
 
 class Allowed(BaseModel):
-    """What allowances made of this item for its reader. `moments`: those that differ from the course's."""
+    """What allowances made of this item for its reader. `moments`: those that differ, with what holds for others."""
 
-    moments: list[Moment]
+    moments: dict[Moment, datetime | None]
     why: list[str]
     extra_attempts: int
     time_factor: str

@@ -9,7 +9,7 @@ from apps.live.models import Absence
 from apps.path.models import Fact
 from playwright.sync_api import expect
 
-from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP
+from tests.base import ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP
 from tests.files import PNG
 from tests.journeys.browser import Journey
 
@@ -186,3 +186,76 @@ class Teacher(Journey):
             "button", name=re.compile("^Holt, Caspian, Field book: campus loop: Done.*by a teacher")
         )
         expect(done).to_be_visible()
+
+
+class Reading(Journey):
+    """By keyboard and ear: links lead on, the focus goes along, keys alone can be silent."""
+
+    def test_a_link_in_a_text_does_not_load_the_application_anew(self) -> None:
+        target = pk("Set 7A: latitudes and departures")
+        ItemText.objects.filter(item_id=pk(READING)).update(
+            html=f'<p>Then do <a href="/c/srv-110/item/{target}">the first set</a>.</p>'
+        )
+        page = self.page(KEEPS_UP, f"/c/srv-110/item/{pk(READING)}")
+        page.evaluate("window.same = true")
+        page.get_by_role("link", name="the first set").click()
+        expect(page.get_by_role("heading", name="Set 7A: latitudes and departures")).to_be_visible()
+        self.assertTrue(page.evaluate("window.same"))
+
+    def test_after_a_change_of_page_the_focus_is_in_the_new_one(self) -> None:
+        page = self.page(KEEPS_UP, f"/c/srv-110/item/{pk(READING)}")
+        page.get_by_role("link", name="Next: ").press("Enter")
+        expect(page.get_by_role("heading", name="Latitudes and departures, leg by leg")).to_be_visible()
+        self.until(page, "document.activeElement !== document.body")
+        inside = "document.activeElement.closest('#content, .foot, nav') !== null"
+        self.assertTrue(page.evaluate(inside))
+        page.get_by_role("link", name="Set 7A: latitudes and departures").first.press("Enter")
+        expect(page.get_by_role("heading", name="Set 7A: latitudes and departures")).to_be_visible()
+        self.until(page, "document.activeElement !== document.body")
+
+    def test_keys_alone_can_be_switched_off_and_stay_so(self) -> None:
+        page = self.page(KEEPS_UP, "/c/srv-110/week/7")
+        expect(page.get_by_role("heading", name="Week 7")).to_be_visible()
+        page.keyboard.press("]")
+        expect(page.get_by_role("heading", name="Week 8")).to_be_visible()
+        page.keyboard.press("?")
+        page.get_by_label("Single keys do these things").uncheck()
+        self.clean_by_axe(page)
+        page.keyboard.press("Escape")
+        page.keyboard.press("]")
+        page.reload()
+        expect(page.get_by_role("heading", name="Week 8")).to_be_visible()
+        page.keyboard.press("[")
+        page.keyboard.press("?")
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(page.get_by_role("heading", name="Week 8")).to_be_visible()
+
+
+class Helper(Journey):
+    """Who helps to teach sees what is theirs, and who does the rest."""
+
+    def test_setup_is_shown_and_not_theirs_to_change(self) -> None:
+        page = self.page(ASSISTANT, "/c/srv-110/setup/schedule")
+        expect(page.get_by_text("Changing it is for Ines Varga-Oduya.")).to_be_visible()
+        expect(page.get_by_label("Name of the term")).to_be_disabled()
+        self.assertEqual(page.locator("#content button:enabled:visible").count(), 0)
+        self.clean_by_axe(page)
+        parts = page.get_by_role("navigation", name="Parts of Setup").get_by_role("link")
+        self.assertEqual(len(parts.all()), 2)
+        parts.last.click()
+        expect(page.get_by_role("heading", name="to look at")).to_be_visible()
+        self.assertEqual(page.locator("#content button:visible").count(), 0)
+        self.go(page, "/c/srv-110/setup/move")
+        expect(page.get_by_text("Changing it is for Ines Varga-Oduya.")).to_be_visible()
+
+    def test_zone_and_country_are_found_by_name(self) -> None:
+        page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")
+        zone = page.get_by_role("combobox", name="Time zone")
+        zone.fill("honol")
+        page.get_by_role("option", name="Honolulu").click()
+        expect(zone).to_have_value("Honolulu")
+        country = page.get_by_role("combobox", name="Country or region")
+        country.fill("germ")
+        page.get_by_role("option", name="Germany").click()
+        expect(page.get_by_role("button", name=re.compile("^Add .* holiday"))).to_be_visible()
+        self.clean_by_axe(page)

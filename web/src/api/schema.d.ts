@@ -2009,7 +2009,7 @@ export interface components {
         };
         /**
          * Allowed
-         * @description What allowances made of this item for its reader. `moments`: those that differ from the course's.
+         * @description What allowances made of this item for its reader. `moments`: those that differ, with what holds for others.
          */
         Allowed: {
             /** Excused */
@@ -2017,7 +2017,9 @@ export interface components {
             /** Extra Attempts */
             extra_attempts: number;
             /** Moments */
-            moments: ("opens" | "start_by" | "due" | "closes")[];
+            moments: {
+                [key: string]: string | null;
+            };
             /** Time Factor */
             time_factor: string;
             /** Why */
@@ -3171,7 +3173,7 @@ export interface components {
             found: components["schemas"]["Break"][];
             /** Places */
             places: {
-                [key: string]: string[];
+                [key: string]: components["schemas"]["Subdivision"][];
             };
         };
         /**
@@ -4524,13 +4526,16 @@ export interface components {
         };
         /**
          * Schedule
-         * @description How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term.
+         * @description How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term. `instructors`: the
+         *     names of those who may change it.
          */
         Schedule: {
             /** Answer Days */
             answer_days: number;
             /** Breaks */
             breaks: components["schemas"]["Break"][];
+            /** Can Lay Out */
+            can_lay_out: boolean;
             /** Classes */
             classes: components["schemas"]["ClassMeeting"][];
             /** Credits */
@@ -4555,6 +4560,8 @@ export interface components {
             first_week_number: number;
             /** Groups */
             groups: components["schemas"]["Choice"][];
+            /** Instructors */
+            instructors: string[];
             /** Last Day */
             last_day: string | null;
             /** Name */
@@ -5034,6 +5041,13 @@ export interface components {
             since: string | null;
             /** Stuck */
             stuck: boolean;
+        };
+        /** Subdivision */
+        Subdivision: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
         };
         /** Syllabus */
         Syllabus: {

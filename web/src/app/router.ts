@@ -15,6 +15,8 @@ import todayRoutes from "@/places/today/routes";
 import weekRoutes from "@/places/week/routes";
 import CourseFrame from "./shell/CourseFrame.vue";
 import NothingHere from "@/frame/NothingHere.vue";
+import { followInnerLinks } from "./inner-links";
+import { keepFocusInPage } from "./refocus";
 import { holdTab, mayLeave } from "@/frame/unsaved";
 
 const routes: RouteRecordRaw[] = [
@@ -52,3 +54,5 @@ export const router = createRouter({
 // What is typed and not saved is asked about, whichever way somebody leaves.
 router.beforeEach((to, from) => to.path === from.path || mayLeave());
 holdTab();
+followInnerLinks(router);
+keepFocusInPage(router);

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useI18n } from "vue-i18n";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
-import { shortcutsOpen } from "./shortcuts";
+import UiCheck from "@/ui/field/UiCheck.vue";
+import { shortcutsOpen, singleKeys } from "./shortcuts";
 
 const { t } = useI18n();
 const LIST = [
@@ -25,6 +26,8 @@ const LIST = [
 
 <template>
   <UiDialog :open="shortcutsOpen" :title="t('keys.title')" @close="shortcutsOpen = false">
+    <UiCheck v-model="singleKeys" :label="t('keys.single')" />
+    <p class="mb-3 text-[14px] text-soft">{{ t("keys.singleHint") }}</p>
     <dl class="grid grid-cols-[90px_1fr] gap-y-2">
       <template v-for="[key, name] in LIST" :key="name">
         <dt class="figures">{{ key }}</dt>

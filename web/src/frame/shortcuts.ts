@@ -1,6 +1,10 @@
-import { onMounted, onUnmounted, ref } from "vue";
+import { onMounted, onUnmounted, ref, watch } from "vue";
 
 export const shortcutsOpen = ref(false);
+const OFF = "unvo.single-keys-off";
+/** Whether keys alone do anything, on this device: who speaks to it, or holds it unsteadily, can do without. */
+export const singleKeys = ref(localStorage.getItem(OFF) === null);
+watch(singleKeys, (on) => (on ? localStorage.removeItem(OFF) : localStorage.setItem(OFF, "1")));
 const PREFIX_MS = 1200;
 
 function typing(target: EventTarget | null): boolean {
@@ -12,7 +16,14 @@ function typing(target: EventTarget | null): boolean {
 export function useKeys(keys: () => Record<string, () => void>): void {
   let prefix = 0;
   function pressed(event: KeyboardEvent): void {
-    if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented)
+    if (
+      !singleKeys.value ||
+      typing(event.target) ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      event.defaultPrevented
+    )
       return;
     if (document.querySelector("[role=dialog]")) return;
     const name = Date.now() - prefix < PREFIX_MS ? `g ${event.key}` : event.key;

@@ -2,6 +2,10 @@ import { SCHEDULE_FIELDS } from "./en-fields";
 
 export default {
   setup: {
+    theirs: "You help to teach here, and see how the course is laid out. Changing it is for {names}.",
+    zoneNone: "No zone of that name. Try the nearest large city.",
+    country: "Country or region",
+    countryNone: "No holidays are known for that name.",
     field: {
       name: "Name of the term",
       ...SCHEDULE_FIELDS,

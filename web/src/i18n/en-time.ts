@@ -121,6 +121,8 @@ export default {
     excusedShort: "excused",
     forYou: "For you",
     forYouLine: "differs for you: {what}",
+    insteadOf: "{what}, for others {at}",
+    never: "not set",
     because: "Reason: {why}",
   },
   rules: {

@@ -83,6 +83,9 @@ export default {
   },
   keys: {
     title: "Keyboard",
+    single: "Single keys do these things",
+    singleHint:
+      "Off, no key alone does anything; what is on the screen works by Tab, Enter and the arrows as ever.",
     help: "Show this list",
     week: "Go to the week (g, then w)",
     standing: "Go to your standing or the gradebook (g, then s)",
@@ -109,6 +112,7 @@ export default {
   },
   size: {
     points: "{n} point | {n} points",
+    due: "due {at}",
     optional: "optional",
     practice: "practice, does not count",
     draft: "hidden",

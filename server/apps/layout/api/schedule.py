@@ -54,7 +54,7 @@ def read_holidays(
         refuse_problems(holiday_problems(country, subdivision))
         found = holidays_between(first, last, country, subdivision)
     return t.Holidays(
-        places={k: list(v) for k, v in known_places().items()},
+        places={k: [t.Subdivision(code=c, name=n) for c, n in v] for k, v in known_places().items()},
         found=[t.Break(name=b.name, first_day=b.first_day, last_day=b.last_day) for b in found],
     )
 

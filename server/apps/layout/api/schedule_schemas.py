@@ -122,8 +122,13 @@ class TermMove(BaseModel):
     modules_moved: int
 
 
+class Subdivision(BaseModel):
+    code: str
+    name: str
+
+
 class Holidays(BaseModel):
-    places: dict[str, list[str]]
+    places: dict[str, list[Subdivision]]
     found: list[Break]
 
 

@@ -8,7 +8,7 @@ from typing import Any
 from django.db.models import F
 from unvo_core.schedule.load import weekly_minutes
 
-from apps.courses.public import Course, Group, Section
+from apps.courses.public import Course, Group, Section, instructors
 from apps.kernel.public import edition
 from apps.layout.public import Break, Choice, MeetingPattern, Pattern, class_out, date_order_of, layout
 from apps.path.public import Reader
@@ -21,6 +21,8 @@ def schedule(course: Course, reader: Reader) -> out.Schedule:
     patterns = MeetingPattern.objects.filter(course=course).order_by(F("section__number").asc(nulls_first=True))
     credits = Fraction(str(course.credits))
     return out.Schedule(
+        can_lay_out=reader.member.instructs,
+        instructors=instructors(course),
         dated=term is not None,
         name=term.name if term else "",
         first_day=term.first_day if term else None,

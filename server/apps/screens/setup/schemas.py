@@ -9,8 +9,11 @@ from apps.screens.term.schemas import MapWeek
 
 
 class Schedule(BaseModel):
-    """How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term."""
+    """How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term. `instructors`: the
+    names of those who may change it."""
 
+    can_lay_out: bool
+    instructors: list[str]
     dated: bool
     name: str
     first_day: date | None

@@ -8,8 +8,11 @@ export interface Entry {
   detail: string;
 }
 
-/** Type to find; picks one of `entries`. Drawn for the dark bar. */
-const { entries, chosen, label, none } = defineProps<{
+/** Type to find; picks one of `entries`. Drawn for the dark bar, or as a field `onSheet`. */
+const { entries, chosen, label, none, onSheet, field } = defineProps<{
+  onSheet?: boolean;
+  /** The id by which a label of its own names it. */
+  field?: string;
   entries: Entry[];
   chosen: string;
   label: string;
@@ -17,9 +20,10 @@ const { entries, chosen, label, none } = defineProps<{
 }>();
 const emit = defineEmits<{ choose: [key: string] }>();
 const typed = ref("");
+const MOST_SHOWN = 80;
 const shown = computed(() => {
   const wanted = typed.value.trim().toLowerCase();
-  return entries.filter((e) => `${e.name} ${e.detail}`.toLowerCase().includes(wanted));
+  return entries.filter((e) => `${e.name} ${e.detail}`.toLowerCase().includes(wanted)).slice(0, MOST_SHOWN);
 });
 const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.name ?? "";
 </script>
@@ -32,10 +36,11 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
     immediate
     @update:model-value="(key: string) => emit('choose', key)"
   >
-    <div class="box">
+    <div :class="onSheet ? 'field on-sheet' : 'box'">
       <ComboboxInput
+        :id="field"
         class="input"
-        :aria-label="label"
+        :aria-label="field ? undefined : label"
         :placeholder="label"
         :display-value="nameOf"
         @change="typed = $event.target.value"
@@ -63,6 +68,19 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
 </template>
 
 <style scoped>
+.on-sheet {
+  display: flex;
+  align-items: center;
+  padding: 0;
+  background: var(--sheet);
+}
+.on-sheet .input {
+  flex: 1;
+  width: 100%;
+  min-width: 0;
+  max-width: none;
+  color: inherit;
+}
 .box {
   display: flex;
   align-items: center;
@@ -83,8 +101,10 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
   z-index: 40;
   width: 400px;
   max-width: calc(100vw - 96px);
+  max-height: 60vh;
   margin-top: 4px;
   padding: 4px;
+  overflow-y: auto;
   border: 1px solid var(--rule);
   border-radius: 4px;
   background: var(--sheet);

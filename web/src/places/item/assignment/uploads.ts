@@ -55,13 +55,11 @@ export function useUploads(slug: () => string, id: () => number, attempt: Ref<nu
 
   /** The same wish again, under its key: what did arrive is not added twice. */
   async function again(): Promise<void> {
-    const these = waiting.value;
-    waiting.value = [];
-    for (const { key, file } of these) await send(key, file);
+    for (const { key, file } of waiting.value.splice(0)) await send(key, file);
     await stale(touched.started(slug(), id()));
   }
 
-  const drop = (key: string): void => void (waiting.value = waiting.value.filter((one) => one.key !== key));
+  const drop = (key: string) => void (waiting.value = waiting.value.filter((one) => one.key !== key));
   useOnline(() => void again());
   useUnsaved(() => waiting.value.length > 0);
   return { uploads, waiting, refused, add, again, drop };

@@ -38,12 +38,17 @@ const own = (iso: string): string[] => {
 function allowed(): Fact[] {
   const made = page.row.allowed;
   if (!made) return [];
-  const what = made.moments.map((m) => t(`settings.${m}`).toLowerCase());
+  const what = Object.entries(made.moments).map(([m, at]) =>
+    t("allow.insteadOf", {
+      what: t(`settings.${m}`).toLowerCase(),
+      at: at ? times.value.moment(at) : t("allow.never"),
+    }),
+  );
   if (made.extra_attempts) what.push(t("allow.plusAttempts", { n: made.extra_attempts }));
   if (Number(made.time_factor) !== 1) what.push(t("allow.times", { n: made.time_factor }));
   if (made.excused) what.push(t("allow.excusedShort"));
   const lines = made.why.map((why) => t("allow.because", { why }));
-  return [{ name: t("allow.forYou"), value: t("allow.forYouLine", { what: what.join(", ") }), lines }];
+  return [{ name: t("allow.forYou"), value: t("allow.forYouLine", { what: what.join("; ") }), lines }];
 }
 
 function moments(): Fact[] {

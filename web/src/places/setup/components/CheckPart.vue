@@ -14,6 +14,7 @@ const times = useTimes(() => schedule.zone);
 const { data: check } = useCheck(() => slug);
 const writes = useSetupWrites(() => slug);
 const done = useDone(() => slug);
+const ours = computed(() => schedule.can_lay_out);
 const busy = computed(() => writes.fix.isPending.value);
 const groups = computed(() =>
   (["wrong", "doubtful", "notice"] as const)
@@ -45,7 +46,7 @@ async function fix(keys: string[]): Promise<void> {
         <p class="text-[14px] text-soft">{{ t("check.line", { at: times.moment(check.checked_at) }) }}</p>
       </div>
       <UiButton
-        v-if="fixable.length > 1"
+        v-if="ours && fixable.length > 1"
         look="main"
         class="ml-auto"
         :disabled="busy"
@@ -72,7 +73,7 @@ async function fix(keys: string[]): Promise<void> {
             </div>
           </div>
           <UiButton
-            v-if="row.fix"
+            v-if="ours && row.fix"
             :disabled="busy"
             @click="fix([row.key])"
             :aria-label="`${t('check.fix')}: ${row.fix}`"
@@ -80,6 +81,7 @@ async function fix(keys: string[]): Promise<void> {
           >
           <UiButton v-else :to="row.address">{{ t("check.go") }}</UiButton>
           <UiButton
+            v-if="ours"
             look="text"
             :disabled="busy"
             @click="writes.waive.mutate({ key: row.key, waived: true })"
@@ -93,7 +95,7 @@ async function fix(keys: string[]): Promise<void> {
       <ul class="card mt-2">
         <li v-for="row in waived" :key="row.key" class="row">
           <span class="min-w-0 flex-1 text-soft">{{ row.sentence }}</span>
-          <UiButton look="text" @click="writes.waive.mutate({ key: row.key, waived: false })">{{
+          <UiButton v-if="ours" look="text" @click="writes.waive.mutate({ key: row.key, waived: false })">{{
             t("check.unwaive")
           }}</UiButton>
         </li>

@@ -5,6 +5,8 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
+import UiCombobox from "@/ui/combobox/UiCombobox.vue";
+import { countryEntries, ownCountry, zoneEntries } from "@/ui/moment/zone-names";
 import UiField from "@/ui/field/UiField.vue";
 import UiInput from "@/ui/field/UiInput.vue";
 import { missing, type Form, type Pattern } from "../model/schedule";
@@ -14,7 +16,7 @@ import PatternFields from "./PatternFields.vue";
 /** Term, breaks, holidays and classes of a course. */
 const form = defineModel<Form>({ required: true });
 const { sections } = defineProps<{ sections: Shapes["Choice"][] }>();
-const { t } = useI18n();
+const { t, locale } = useI18n();
 const wrong = useWrong();
 const { data: places } = useHolidayPlaces();
 const country = ref("");
@@ -22,11 +24,25 @@ const subdivision = ref("");
 const offered = ref<Shapes["Break"][]>([]);
 const refused = ref("");
 const fresh = computed(() => missing(form.value.breaks, offered.value));
-const zones = Intl.supportedValuesOf("timeZone");
+const zones = computed(() =>
+  zoneEntries(
+    [form.value.zone, Intl.DateTimeFormat().resolvedOptions().timeZone],
+    new Date(form.value.first_day || Date.now()),
+  ),
+);
+const countries = computed(() =>
+  countryEntries(Object.keys(places.value?.places ?? {}), [ownCountry()], locale.value),
+);
 
 const set = (change: Partial<Form>): void => void (form.value = { ...form.value, ...change });
 function setBreak(n: number, change: Partial<Shapes["Break"]>): void {
   set({ breaks: form.value.breaks.map((b, at) => (at === n ? { ...b, ...change } : b)) });
+}
+
+function choose(code: string): void {
+  country.value = code;
+  subdivision.value = "";
+  void offer();
 }
 
 async function offer(): Promise<void> {
@@ -81,10 +97,15 @@ const setPattern = (n: number, pattern: Pattern): void =>
         @set="(v) => set({ first_week_number: Number(v) })"
       />
       <UiField v-slot="{ field }" :label="t('setup.zone')">
-        <select :id="field" class="field" :value="form.zone" @change="set({ zone: valueOf($event) })">
-          <option v-if="!zones.includes(form.zone)" :value="form.zone">{{ form.zone }}</option>
-          <option v-for="zone in zones" :key="zone" :value="zone">{{ zone }}</option>
-        </select>
+        <UiCombobox
+          :field="field"
+          on-sheet
+          :entries="zones"
+          :chosen="form.zone"
+          :label="t('setup.zone')"
+          :none="t('setup.zoneNone')"
+          @choose="(zone) => set({ zone })"
+        />
       </UiField>
       <UiInput
         :label="t('setup.dueTime')"
@@ -176,13 +197,16 @@ const setPattern = (n: number, pattern: Pattern): void =>
           "
           >{{ t("setup.addBreak") }}</UiButton
         >
-        <label class="flex items-center gap-2"
-          >{{ t("setup.holidays") }}
-          <select v-model="country" class="field !w-20" @change="((subdivision = ''), offer())">
-            <option value="">–</option>
-            <option v-for="(_, code) in places?.places ?? {}" :key="code" :value="code">{{ code }}</option>
-          </select>
-        </label>
+        <span aria-hidden="true">{{ t("setup.holidays") }}</span>
+        <UiCombobox
+          on-sheet
+          class="w-56"
+          :entries="countries"
+          :chosen="country"
+          :label="t('setup.country')"
+          :none="t('setup.countryNone')"
+          @choose="choose"
+        />
         <select
           v-if="places?.places[country]?.length"
           v-model="subdivision"
@@ -191,7 +215,9 @@ const setPattern = (n: number, pattern: Pattern): void =>
           @change="offer"
         >
           <option value="">{{ t("setup.noPart") }}</option>
-          <option v-for="code in places?.places[country] ?? []" :key="code" :value="code">{{ code }}</option>
+          <option v-for="part in places?.places[country] ?? []" :key="part.code" :value="part.code">
+            {{ part.name }}
+          </option>
         </select>
         <UiButton v-if="fresh.length" @click="set({ breaks: [...form.breaks, ...fresh] })">{{
           t("setup.addHolidays", { n: fresh.length }, fresh.length)

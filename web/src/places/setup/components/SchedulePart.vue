@@ -59,7 +59,12 @@ function open(): void {
 
 <template>
   <section class="max-w-[1100px]">
-    <div class="card mb-4 flex flex-wrap items-center gap-3 px-4 py-3" role="status">
+    <div v-if="!schedule.can_lay_out" class="card mb-4 px-4 py-3">
+      {{
+        schedule.opened_at ? t("setup.opened", { at: times.moment(schedule.opened_at) }) : t("setup.closed")
+      }}
+    </div>
+    <div v-else class="card mb-4 flex flex-wrap items-center gap-3 px-4 py-3" role="status">
       <template v-if="schedule.opened_at">
         <span>{{ t("setup.opened", { at: times.moment(schedule.opened_at) }) }}</span>
         <UiButton look="text" class="ml-auto" @click="writes.opened.mutate(false)">{{
@@ -79,9 +84,11 @@ function open(): void {
       </template>
     </div>
     <form class="grid gap-5" @submit.prevent="keep">
-      <ScheduleFields v-if="form" v-model="form" :sections="schedule.sections" />
+      <fieldset :disabled="!schedule.can_lay_out" class="contents">
+        <ScheduleFields v-if="form" v-model="form" :sections="schedule.sections" />
+      </fieldset>
       <TheirChanges :theirs="theirs" :label="label" :words="words" @take="takeTheirs" />
-      <div>
+      <div v-if="schedule.can_lay_out">
         <UiButton look="main" type="submit">{{ t("setup.save") }}</UiButton>
       </div>
     </form>
@@ -122,7 +129,7 @@ function open(): void {
         }}</span>
       </div>
     </div>
-    <CopyCourse :slug="slug" />
+    <CopyCourse v-if="schedule.can_lay_out" :slug="slug" />
   </section>
 </template>
 

@@ -24,11 +24,14 @@ const { t } = useI18n();
 const wrong = useWrong();
 const { data: schedule, error } = useSchedule(() => slug);
 const { data: check } = useCheck(() => slug);
-const names = Object.keys(PARTS) as Part[];
-const shown = computed(() => PARTS[part as Part]);
+/** What those who help to teach can see of it; the rest is the instructors' to do. */
+const SEEN: Part[] = ["schedule", "check"];
+const ours = computed(() => schedule.value?.can_lay_out === true);
+const names = computed(() => (ours.value ? (Object.keys(PARTS) as Part[]) : SEEN));
+const shown = computed(() => (names.value.includes(part as Part) ? PARTS[part as Part] : null));
 const label = (name: Part): string =>
   name === "check" && check.value?.open ? t("setup.checkCount", { n: check.value.open }) : t(`setup.${name}`);
-const line = computed(() => names.map((key) => ({ key, name: label(key), to: setupPath(slug, key) })));
+const line = computed(() => names.value.map((key) => ({ key, name: label(key), to: setupPath(slug, key) })));
 </script>
 
 <template>
@@ -36,7 +39,10 @@ const line = computed(() => names.map((key) => ({ key, name: label(key), to: set
   <main v-else-if="schedule" id="content" class="place-page">
     <h1 class="sr-only">{{ t("setup.title") }}: {{ t(`setup.${part}`) }}</h1>
     <PartLine :parts="line" :chosen="part" :label="t('setup.parts')" />
-    <component :is="shown" :slug="slug" :schedule="schedule" />
+    <p v-if="!ours" class="card mb-4 max-w-[1100px] px-4 py-3">
+      {{ t("setup.theirs", { names: schedule.instructors.join(", ") }) }}
+    </p>
+    <component :is="shown" v-if="shown" :slug="slug" :schedule="schedule" />
   </main>
   <LoadingNote v-else />
 </template>

@@ -6,6 +6,7 @@ import { RouterLink } from "vue-router";
 import { itemPath } from "@/frame/addresses";
 import type { Row } from "@/items/model/states";
 import { effortWords } from "@/items/model/states";
+import { useTimes } from "@/ui/moment/zones";
 import RowState from "./RowState.vue";
 import SpanLanes from "./SpanLanes.vue";
 
@@ -30,9 +31,11 @@ const {
 }>();
 const { t } = useI18n();
 const kinds = useKinds();
+const times = useTimes(() => zone);
 const slots = useSlots();
 const facts = computed(() => {
   const parts = [kinds.word(row.kind)];
+  if (row.due) parts.push(t("size.due", { at: times.value.moment(row.due) }));
   if (note) parts.unshift(note);
   if (row.pages) parts.push(t("slides.pages", { n: row.pages }, row.pages));
   if (row.minutes) parts.push(effortWords(row.minutes, t));
