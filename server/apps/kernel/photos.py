@@ -7,6 +7,7 @@ from io import BytesIO
 from django.core.files.base import ContentFile
 from PIL import Image
 
+from apps.kernel.chunked_pictures import chunked_without
 from apps.kernel.uploads import Upload
 
 START, SCAN, END = b"\xff\xd8", 0xDA, 0xD9
@@ -19,13 +20,11 @@ MOST_BYTES = 60 * 1024 * 1024
 
 
 def untold(upload: Upload) -> Upload:
-    """A JPEG without metadata but for how it is to be turned; anything else as it came."""
+    """A JPEG, PNG or WebP without metadata but for how it is to be turned; anything else as it came."""
     if (upload.size or 0) > MOST_BYTES:
         return upload
     content = b"".join(upload.chunks())  # type: ignore[arg-type]
-    if not content.startswith(START):
-        return upload
-    kept = _without(content)
+    kept = _without(content) if content.startswith(START) else chunked_without(content, lambda: _turn(content))
     return upload if kept is None else ContentFile(kept, upload.name)
 
 
@@ -58,8 +57,17 @@ def _after_scan(content: bytes, at: int) -> int:
     return len(content)
 
 
+EXIF = b"Exif\x00\x00"
+
+
 def _turned(content: bytes) -> bytes:
     """A segment that holds the orientation alone; empty where the picture has none."""
+    turn = _turn(content)
+    return b"\xff\xe1" + (len(EXIF + turn) + 2).to_bytes(2) + EXIF + turn if turn else b""
+
+
+def _turn(content: bytes) -> bytes:
+    """Exif data of the orientation alone; empty where the picture has none."""
     try:
         turn = Image.open(BytesIO(content)).getexif().get(ORIENTATION)
     except Exception:
@@ -69,6 +77,4 @@ def _turned(content: bytes) -> bytes:
         return b""
     exif = Image.Exif()
     exif[ORIENTATION] = turn
-    body = exif.tobytes()
-    body = body if body.startswith(b"Exif") else b"Exif\x00\x00" + body
-    return b"\xff\xe1" + (len(body) + 2).to_bytes(2) + body
+    return exif.tobytes().removeprefix(EXIF)

@@ -11,6 +11,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
 from django.utils import timezone
 from PIL import Image
+from PIL.PngImagePlugin import PngInfo
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF, PNG
@@ -68,12 +69,39 @@ class HandingIn(DemoCase):
             self.assertEqual(kept.tobytes(), came.tobytes())
             self.assertEqual(hashlib.sha256(content).hexdigest(), stored.sha256, "the receipt is of what is kept")
 
-    def photograph(self, **options: object) -> bytes:
+    def test_pictures_of_other_kinds_tell_no_place_either(self) -> None:
+        told = PngInfo()
+        told.add_text("Comment", "Pocket camera")
+        cases = {
+            "page.png": ("PNG", {"pnginfo": told}),
+            "page.webp": ("WEBP", {"lossless": True, "xmp": b"<x>Pocket camera</x>"}),
+        }
+        for name, (kind, options) in cases.items():
+            with self.subTest(name):
+                taken = self.photograph(kind, **options)
+                self.add(LOOP, name, taken)
+                stored = StoredFile.objects.order_by("pk").last()
+                assert stored is not None
+                content = location(stored).read_bytes()
+                self.assertNotIn(b"Pocket camera", content)
+                kept, came = Image.open(BytesIO(content)), Image.open(BytesIO(taken))
+                self.assertEqual(dict(kept.getexif()), {0x0112: 6})
+                self.assertEqual((kept.format, kept.tobytes()), (kind, came.tobytes()))
+
+    def test_a_damaged_picture_of_another_kind_is_kept_as_it_came(self) -> None:
+        for name, kind in (("page.png", "PNG"), ("page.webp", "WEBP")):
+            broken = self.photograph(kind)[:200]
+            self.add(LOOP, name, broken)
+            stored = StoredFile.objects.order_by("pk").last()
+            assert stored is not None
+            self.assertEqual(location(stored).read_bytes(), broken)
+
+    def photograph(self, kind: str = "JPEG", **options: object) -> bytes:
         exif = Image.Exif()
         exif[0x0112], exif[0x010F] = 6, "Pocket camera"
         exif.get_ifd(0x8825)[2] = (44.0, 55.0, 11.0)
         out = BytesIO()
-        Image.effect_noise((90, 60), 60).convert("RGB").save(out, "JPEG", exif=exif, **options)
+        Image.effect_noise((90, 60), 60).convert("RGB").save(out, kind, exif=exif, **options)
         self.assertIn(b"Pocket camera", out.getvalue())
         return out.getvalue()
 

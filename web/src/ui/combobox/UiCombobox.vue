@@ -9,7 +9,7 @@ export interface Entry {
 }
 
 /** Type to find; picks one of `entries`. Drawn for the dark bar, or as a field `onSheet`. */
-const { entries, chosen, label, none, onSheet, field } = defineProps<{
+const { entries, chosen, label, none, onSheet, field = "" } = defineProps<{
   onSheet?: boolean;
   /** The id by which a label of its own names it. */
   field?: string;
@@ -38,7 +38,7 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
   >
     <div :class="onSheet ? 'field on-sheet' : 'box'">
       <ComboboxInput
-        :id="field"
+        :id="field || undefined"
         class="input"
         :aria-label="field ? undefined : label"
         :placeholder="label"
