@@ -49,8 +49,7 @@ def allow(actor: Actor, course: Course, wish: AllowanceWish) -> AuditRecord:
     _refuse_bad(row, laid)
     row.save()
     change = apply(actor, course, "allow", [Edit("allowance", row, made=True)])
-    for person in concerned(course, row):
-        queue_mail(person.email, *_words(course, laid, row, person))
+    tell_of_allowance(course, row)
     return change
 
 
@@ -62,14 +61,7 @@ def take_back(actor: Actor, course: Course, allowance_id: int) -> AuditRecord:
     if row is None:
         raise not_found("allowance")
     change = apply(actor, course, "take_allowance_back", [Edit("allowance", row, {"removed": True})])
-    for person in concerned(course, row):
-        what = layout(course).items[row.item_id].title if row.item_id in layout(course).items else _("every item")
-        body = _(
-            "Hello %(name)s,\n\nyour allowance for %(what)s in %(course)s has ended."
-            " The dates of the course hold again."
-        )
-        words = {"name": person.name, "what": what, "course": course.code}
-        queue_mail(person.email, _("%(course)s: an allowance has ended") % words, body % words)
+    tell_of_allowance(course, row)
     return change
 
 
@@ -125,6 +117,23 @@ def _refuse_bad(row: Allowance, laid: Layout) -> None:
         item = laid.items[item_id]
         if not span_problems(item.span):
             refuse_problems(span_problems(effective(item.span, [made], item_id).span))
+
+
+def tell_of_allowance(course: Course, row: Allowance) -> None:
+    """A mail to each whom it concerns: what holds for them, or, once it is removed, that it has ended."""
+    laid = layout(course)
+    for person in concerned(course, row):
+        words = _ended(course, laid, row, person) if row.removed else _words(course, laid, row, person)
+        queue_mail(person.email, *words)
+
+
+def _ended(course: Course, laid: Layout, row: Allowance, person: Person) -> tuple[str, str]:
+    what = laid.items[row.item_id].title if row.item_id in laid.items else _("every item")
+    words = {"name": person.name, "what": what, "course": course.code}
+    body = _(
+        "Hello %(name)s,\n\nyour allowance for %(what)s in %(course)s has ended. The dates of the course hold again."
+    )
+    return _("%(course)s: an allowance has ended") % words, body % words
 
 
 def _words(course: Course, laid: Layout, row: Allowance, person: Person) -> tuple[str, str]:

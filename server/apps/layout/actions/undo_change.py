@@ -10,10 +10,11 @@ from django.utils.translation import gettext as _
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership, moment
 from apps.kernel.public import Actor, AuditRecord, AuditTouch, Refused, Thing, editions, require, together
+from apps.layout.actions.allow import tell_of_allowance
 from apps.layout.actions.layout_change import KINDS, Edit, apply, plain
 from apps.layout.actions.write_text import EDITION, write_text
 from apps.layout.jobs import read_files_of
-from apps.layout.models import ItemFile, ItemText
+from apps.layout.models import Allowance, ItemFile, ItemText
 from apps.layout.queries import latest_text, layout
 
 UNDO = "layout.undo"
@@ -54,6 +55,10 @@ def _set_back(actor: Actor, course: Course, change: AuditRecord) -> None:
     for item_id in {edit.row.item_id for edit in edits if isinstance(edit.row, ItemFile)}:
         read_files_of.defer(item_id=item_id)
     apply(actor, course, "undo", edits)
+    for edit in edits:
+        # Whom an allowance concerns is told when it is given or ends, whichever way.
+        if isinstance(edit.row, Allowance):
+            tell_of_allowance(course, edit.row)
 
 
 def _rows(change: AuditRecord) -> dict[tuple[str, int], models.Model]:

@@ -25,7 +25,7 @@ class Allowances(TimeCase):
     def test_the_demo_student_sees_later_dates_everywhere_and_why(self) -> None:
         own, others = self.row(Caller(ALLOWED), SET_7A), self.row(self.student, SET_7A)
         self.assertEqual((datetime.fromisoformat(own["due"]) - datetime.fromisoformat(others["due"])).days, 2)
-        self.assertEqual(own["allowed"]["moments"], ["due"])
+        self.assertEqual(list(own["allowed"]["moments"]), ["due"])
         self.assertEqual(own["allowed"]["why"], ["Agreed with the access office for this term"])
         self.assertIsNone(others["allowed"])
         days = {
@@ -53,6 +53,18 @@ class Allowances(TimeCase):
         self.teacher.send("DELETE", f"/courses/srv-110/allowances/{given['id']}")
         self.assertEqual(self.row(Caller(BEHIND), SET_7A)["due"], self.row(self.student, SET_7A)["due"])
         self.assertIn("has ended", jobs.last().args["body"])
+
+    def test_whom_it_concerns_is_told_whichever_way_it_ends_or_comes_back(self) -> None:
+        person = Person.objects.get(username=BEHIND)
+        wish = {"person_id": person.pk, "item_id": self.item(SET_7A).pk, "walls": {"due": "2026-10-14T12:00"}}
+        change = self.give(**wish).json()["change"]
+        jobs = ProcrastinateJob.objects.filter(task_name="notices.send_mail").order_by("id")
+        told = self.teacher.send("POST", f"/courses/srv-110/changes/{change}/undo")
+        self.assertIn("has ended", jobs.last().args["body"])
+        self.assertEqual(jobs.last().args["to"], person.email)
+        self.teacher.send("POST", f"/courses/srv-110/changes/{told.json()['change']}/undo")
+        self.assertIn("Due: Wed 14 Oct, 12:00", jobs.last().args["body"])
+        self.assertEqual(self.row(Caller(BEHIND), SET_7A)["due"], "2026-10-14T17:00:00Z")
 
     def test_lateness_is_counted_from_the_students_own_due_moment(self) -> None:
         person = Person.objects.get(username=BEHIND)
