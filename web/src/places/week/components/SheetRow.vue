@@ -205,7 +205,7 @@ const facts = computed(() => {
   .narrow {
     display: block;
     grid-area: mini;
-    margin: 6px 0 0;
+    margin: 6px 0 12px;
   }
 }
 </style>

@@ -22,6 +22,13 @@ const {
 const { t } = useI18n();
 const times = useTimes(() => zone);
 const drawn = computed(() => drawSpan(row, firstDay, zone));
+const DAY_MS = 24 * 3600 * 1000;
+const days = computed(() => {
+  const first = Date.parse(`${firstDay}T00:00Z`);
+  return [0, 1, 2, 3, 4, 5, 6].map((n) =>
+    times.value.lane(new Date(first + n * DAY_MS).toISOString().slice(0, 10)),
+  );
+});
 const look = computed(() => {
   if (row.done) return "done";
   if (row.state === "locked" || row.state === "not_open") return "locked";
@@ -54,6 +61,9 @@ const label = computed(() => {
     <i v-if="drawn.notch !== null" class="notch" :style="{ left: `${drawn.notch}%` }" />
     <i v-if="drawn.dot !== null && !mini" class="dot" :style="{ left: `${drawn.dot}%` }" />
     <i v-if="mini && now !== null" class="now" :style="{ left: `${now}%` }" />
+    <span v-if="mini" class="days" aria-hidden="true"
+      ><span v-for="day in days" :key="day">{{ day }}</span></span
+    >
   </div>
 </template>
 
@@ -117,6 +127,16 @@ const label = computed(() => {
 .mini {
   height: 10px;
   border-bottom: 1px solid var(--rule-faint);
+}
+.days {
+  position: absolute;
+  top: 12px;
+  right: 0;
+  left: 0;
+  display: grid;
+  grid-template-columns: repeat(7, 1fr);
+  color: var(--ink-soft);
+  font: 10.5px/1 var(--font-mono);
 }
 .mini .bar,
 .mini .grace {
