@@ -68,5 +68,6 @@ class Classes(TimeCase):
     def test_holidays_of_a_place_are_offered(self) -> None:
         found = self.teacher.get("/holidays?country=US&subdivision=IL&first=2026-08-17&last=2026-12-11").json()
         self.assertIn("2026-09-07", [h["first_day"] for h in found["found"]])
-        self.assertIn("BY", found["places"]["DE"])
+        self.assertIn({"code": "BY", "name": "Bayern"}, found["places"]["DE"])
+        self.assertTrue(all(len(code) == 2 for code in found["places"]), "ISO 3166-1 alpha-2 alone, each country once")
         self.assertEqual(self.teacher.get("/holidays?country=ZZ&first=2026-08-17&last=2026-12-11").status_code, 422)
