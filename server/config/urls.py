@@ -7,6 +7,7 @@ from django.urls import include, path, re_path
 
 from config.api import api
 from config.files import GUARDS
+from config.health import alive, ready
 from config.shell import shell
 from config.worker import worker
 
@@ -22,9 +23,11 @@ SIGN_IN = [
 
 urlpatterns = [
     path("api/", api.urls),
+    path("health/alive", alive),
+    path("health/ready", ready),
     path("calendar/<str:secret>.ics", read_feed, name="calendar"),
     path("files/<uuid:key>/<str:name>", send_file, {"guards": GUARDS}, name="file"),
     path("sw.js", worker),
     path("_allauth/browser/v1/auth/", include(SIGN_IN)),
-    re_path(r"^(?!sw\.js|api/|files/|calendar/|static/|_allauth/).*$", shell),
+    re_path(r"^(?!sw\.js|api/|health/|files/|calendar/|static/|_allauth/).*$", shell),
 ]

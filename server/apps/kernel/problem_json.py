@@ -12,6 +12,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from apps.kernel.log_lines import request_number
 from apps.kernel.refusals import Refused
 from apps.kernel.sentences import sentence
 
@@ -33,6 +34,8 @@ def problem(
     }
     if fields:
         body["fields"] = fields
+    if status >= 500:
+        body["request"] = request_number()
     return HttpResponse(orjson.dumps(body), status=status, content_type="application/problem+json")
 
 

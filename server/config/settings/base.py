@@ -51,6 +51,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "apps.kernel.log_lines.numbered",
     "django.middleware.security.SecurityMiddleware",
     "apps.kernel.requests.nothing_at_nul",
     "apps.kernel.requests.nothing_personal_kept",
@@ -203,10 +204,23 @@ PROCRASTINATE_AUTODISCOVER_MODULE_NAME = "jobs"
 PGHISTORY_DEFAULT_TRACKERS = (pghistory.InsertEvent(), pghistory.UpdateEvent(), pghistory.DeleteEvent())
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
+# A line of text, or of JSON for programs that gather logs.
+LOG_FORM = os.environ.get("UNVO_LOG", "text")
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "filters": {"of_request": {"()": "apps.kernel.log_lines.OfRequest"}},
+    "formatters": {
+        "text": {"format": "%(asctime)s %(levelname)s %(name)s [%(request)s] %(message)s"},
+        "json": {
+            "()": "pythonjsonlogger.json.JsonFormatter",
+            "fmt": "%(asctime)s %(levelname)s %(name)s %(request)s %(message)s",
+            "json_ensure_ascii": False,
+        },
+    },
+    "handlers": {
+        "console": {"class": "logging.StreamHandler", "filters": ["of_request"], "formatter": LOG_FORM},
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
     # That requests wait for a moment is no news.
     "loggers": {"waitress.queue": {"level": "ERROR"}},

@@ -16,7 +16,10 @@ type Headers = { "Idempotency-Key": string };
 export function useWrong(): (error: unknown) => string {
   const { t } = useI18n();
   return (error) => {
-    if (error instanceof Problem) return error.message || t("wrong.failed");
+    if (error instanceof Problem) {
+      const said = error.message || t("wrong.failed");
+      return error.also.request ? `${said} ${t("wrong.number", { number: error.also.request })}` : said;
+    }
     return error instanceof NoAnswer ? t("wrong.noAnswer") : t("wrong.failed");
   };
 }

@@ -52,6 +52,7 @@ export default {
   },
   wrong: {
     failed: "Something failed on our side. Nothing was changed. Try again in a moment.",
+    number: "Whoever runs Unvo here finds it by this number: {number}.",
     noAnswer:
       "No answer from the server. Nothing is lost here, and pages that you have opened before stay readable; try again when the connection is back.",
   },

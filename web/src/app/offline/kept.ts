@@ -14,7 +14,7 @@ const READING = [
 
 /** An address at which the application is; papers, files and feeds have addresses of their own. */
 export const isPage = (path: string): boolean =>
-  !/^\/((api|files|calendar|static|_allauth)\/|sw\.js$)/.test(path);
+  !/^\/((api|files|calendar|static|health|_allauth)\/|sw\.js$)/.test(path);
 
 /** One's own reading only: nothing of other people's work, scores or mail stays on a device. */
 export const isReading = (path: string): boolean => READING.some((one) => one.test(path));
