@@ -45,6 +45,8 @@ SETTLED_WIDTH = """async () => {
     return document.documentElement.scrollWidth;
 }"""
 expect.set_options(timeout=10_000)
+LOOKS = 400
+"""Twenty seconds of looking."""
 
 
 @tag("browser")
@@ -119,9 +121,15 @@ class Journey(Committed, StaticLiveServerTestCase):
         page.goto(self.live_server_url + path)
 
     def until(self, page: Page, holds: str) -> None:
-        """Wait until an expression holds in the page."""
+        """Wait until an expression holds in the page; it may be a promise."""
         page.evaluate(
-            f"() => new Promise((done) => {{ const look = () => ({holds}) ? done(null) : setTimeout(look, 50); look(); }})"
+            f"""async () => {{
+              for (let n = 0; n < {LOOKS}; n++) {{
+                if (await ({holds})) return;
+                await new Promise((done) => setTimeout(done, 50));
+              }}
+              throw new Error("it never held");
+            }}"""
         )
 
     def width(self, page: Page) -> int:

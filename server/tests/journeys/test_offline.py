@@ -13,6 +13,17 @@ from tests.journeys.test_path import pk
 SET_7B = "Set 7B: misclosure and precision"
 READING, FILM = "Latitudes and departures", "Latitudes and departures, leg by leg"
 
+ALL_KEPT = """(async () => {
+    const stores = await Promise.all(["shell", "code", "reading"].map((name) => caches.open(name)));
+    const [shell, code, reading] = await Promise.all(stores.map((store) => store.keys()));
+    const loaded = performance.getEntriesByType("resource").map((e) => e.name);
+    const parts = new Set(loaded.filter((name) => name.includes("/static/")));
+    const wanted = ["/api/me", "/api/kinds", "/ribbon", "/weeks/7"];
+    const read = wanted.every((end) => reading.some((r) => r.url.endsWith(end)));
+    return shell.length && code.length >= parts.size && read && navigator.serviceWorker.controller !== null;
+})()"""
+"""Whether everything of the page is on the device."""
+
 
 class Offline(Journey):
     def opened(self, who: str, *paths: str) -> Page:
@@ -126,20 +137,7 @@ class Offline(Journey):
 
     def test_the_first_visit_can_be_loaded_again_without_a_connection(self) -> None:
         page = self.page(KEEPS_UP, "/c/srv-110/week/7", service_workers="allow")
-        page.evaluate(
-            """async () => {
-              const all = async () => {
-                const stores = await Promise.all(["shell", "code", "reading"].map((name) => caches.open(name)));
-                const [shell, code, reading] = await Promise.all(stores.map((store) => store.keys()));
-                const loaded = performance.getEntriesByType("resource").map((e) => e.name);
-                const parts = new Set(loaded.filter((name) => name.includes("/static/")));
-                const wanted = ["/api/me", "/api/kinds", "/ribbon", "/weeks/7"];
-                const read = wanted.every((end) => reading.some((r) => r.url.endsWith(end)));
-                return shell.length && code.length >= parts.size && read && navigator.serviceWorker.controller;
-              };
-              while (!(await all())) await new Promise((done) => setTimeout(done, 100));
-            }"""
-        )
+        self.until(page, ALL_KEPT)
         page.context.set_offline(True)
         page.reload()
         expect(page.get_by_role("heading", name="Week 7")).to_be_visible()
