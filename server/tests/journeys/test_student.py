@@ -150,10 +150,12 @@ class Thread(Journey):
         page.get_by_role("button", name="How this is computed").click()
         dialog = page.get_by_role("dialog")
         expect(dialog.get_by_text("the contributions add up to").first).to_be_visible()
-        shown = dialog.locator("section").first.inner_text()
+        shown, share = dialog.locator("section").first.inner_text().split("What the ")
         parts = [float(n) for n in re.findall(r"% = ([\d.]+)", shown)]
         exact = float(re.search(r"add up to ([\d.]+) %", shown).group(1))  # type: ignore[union-attr]
         self.assertAlmostEqual(sum(parts), exact, delta=0.03)
+        scored = [float(n) for n in re.findall(r"% = ([\d.]+) %", share)]
+        self.assertAlmostEqual(sum(scored), float(share.split(" %")[0]), delta=0.6)
         self.clean_by_axe(page)
 
     def test_what_was_typed_without_a_connection_is_kept_and_sent(self) -> None:

@@ -1,6 +1,6 @@
 import type { Router } from "vue-router";
 
-const LOOKS = 20;
+const LOOKS = 60;
 const LOOK_MS = 100;
 let latest = 0;
 
@@ -12,6 +12,7 @@ export function keepFocusInPage(router: Router): void {
   });
 }
 
+/** Looks for a while: what stands first may be the word that the page is loading, and goes when it has. */
 async function refocus(): Promise<void> {
   const mine = ++latest;
   for (let n = 0; n < LOOKS && mine === latest; n++) {
@@ -20,6 +21,5 @@ async function refocus(): Promise<void> {
     if (document.activeElement !== document.body || !content) continue;
     content.tabIndex = -1;
     content.focus({ preventScroll: true });
-    return;
   }
 }
