@@ -106,3 +106,15 @@ class ItemsInConditions(unittest.TestCase):
         whens = (*all_of(Done((1, 2)), Done((3, 4), 1), Scored(5, HALF)), *any_of(Done((6,)), From(NOW)))
         self.assertEqual(named_items(whens), (1, 2, 3, 4, 5, 6))
         self.assertEqual(surely_awaited(whens), (1, 2, 5))
+
+
+class ChosenBesides(unittest.TestCase):
+    def test_a_choice_that_is_met_by_what_must_be_done_anyway_is_not_asked_for_besides(self) -> None:
+        score = Scored(2, HALF)
+        either = When((Done((1, 3), 1), score), Join.ANY)
+        self.assertEqual(missing((either, When((score,))), known()), Missing(scores=((2, HALF),)))
+        self.assertEqual(missing((When((score,)), either), known()), Missing(scores=((2, HALF),)))
+        more = When((Scored(2, Fraction(80)),))
+        self.assertEqual(missing((either, more), known()), Missing(scores=((2, Fraction(80)),)))
+        less = When((Scored(2, Fraction(40)),))
+        self.assertEqual(missing((either, less), known()).choices, (Choice(1, (1, 3)),))

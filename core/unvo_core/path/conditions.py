@@ -146,7 +146,29 @@ def missing(whens: Sequence[When], known: Known) -> Missing:
     """All of `whens` must hold: what is missing for that, the least of it where there is a choice."""
     if len(whens) == 1:
         return _missing_of(whens[0], known)
-    return joined([_missing_of(when, known) for when in whens])
+    firm = joined([_missing_of(when, known) for when in whens if not _chooses(when)])
+    open_still = [w for w in whens if _chooses(w) and not any(_settled_by(firm, c, known) for c in w.of)]
+    return joined([firm, *(_missing_of(when, known) for when in open_still)])
+
+
+def _chooses(when: When) -> bool:
+    return when.join is Join.ANY and len(when.of) > 1
+
+
+def _settled_by(firm: Missing, condition: Condition, known: Known) -> bool:
+    """Whether doing what is missing anyway meets this condition too."""
+    if isinstance(condition, For):
+        return False
+    lacks = _missing_for(condition, known)
+    reached = dict(firm.scores)
+    sure = {*firm.items, *reached}
+    return (
+        sure.issuperset(lacks.items)
+        and all(i in reached and reached[i] >= percent for i, percent in lacks.scores)
+        and all(len(sure.intersection(c.items)) >= c.need for c in lacks.choices)
+        and (lacks.until is None or (firm.until is not None and firm.until >= lacks.until))
+        and (firm.by_hand or not lacks.by_hand)
+    )
 
 
 def _missing_of(when: When, known: Known) -> Missing:
