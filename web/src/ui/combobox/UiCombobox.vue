@@ -9,7 +9,14 @@ export interface Entry {
 }
 
 /** Type to find; picks one of `entries`. Drawn for the dark bar, or as a field `onSheet`. */
-const { entries, chosen, label, none, onSheet, field = "" } = defineProps<{
+const {
+  entries,
+  chosen,
+  label,
+  none,
+  onSheet,
+  field = "",
+} = defineProps<{
   onSheet?: boolean;
   /** The id by which a label of its own names it. */
   field?: string;

@@ -32,6 +32,8 @@ const action = computed(() => {
 });
 const waits = computed(() => waitsOf(row, t));
 const count = computed(() => row.of_class);
+const gradeWord = (found: { waiting: number }): string =>
+  found.waiting ? t("action.grade", { n: found.waiting }) : t("action.gradeNone");
 </script>
 
 <template>
@@ -46,9 +48,9 @@ const count = computed(() => row.of_class);
     <UiButton
       v-if="kinds.kindOf(row.kind)?.takes_hand_ins && row.points"
       :to="gradePath(slug, row.id)"
-      :aria-label="`${t('action.gradeNone')}: ${row.title}`"
+      :aria-label="`${gradeWord(count)}: ${row.title}`"
     >
-      {{ count.waiting ? t("action.grade", { n: count.waiting }) : t("action.gradeNone") }}
+      {{ gradeWord(count) }}
     </UiButton>
   </div>
   <div v-else class="flex items-center gap-2.5 leading-tight">
