@@ -9,16 +9,17 @@ from pathlib import Path
 
 from apps.assignments.models import HandInFile
 from apps.kernel.clock import now
-from apps.kernel.models import StoredFile
+from apps.kernel.models import AuditRecord, StoredFile
 from apps.kernel.public import collect_files
 from apps.layout.models import Item, ItemText
-from config.files import mentioned_files
+from config.files import wanted_files
+from demo.srv110 import ASSETS
 from django.conf import settings
 from django.test import override_settings
 
 from tests.base import KEEPS_UP, Caller
 from tests.cases import Content
-from tests.files import PNG, upload
+from tests.files import PDF, PNG, upload
 
 SET_7A, READING = "Set 7A: latitudes and departures", "Latitudes and departures"
 
@@ -52,7 +53,7 @@ class Collecting(Content):
         self.assertGreater(len(there), 0)
         Caller(KEEPS_UP).send("DELETE", self.path(SET_7A, f"/hand-in/files/{row.pk}"))
         self.assertTrue(place.exists())
-        collect_files(now(), mentioned_files)
+        collect_files(now(), wanted_files)
         self.assertFalse(place.exists())
         self.assertEqual(set(StoredFile.objects.values_list("pk", flat=True)), before)
         self.assertTrue(all(kept.exists() for kept in there))
@@ -65,10 +66,10 @@ class Collecting(Content):
         ItemText.objects.filter(item=item).update(html=f'<img src="/files/{stored.key}/new.png" alt="plan">')
         self.teacher.send("PUT", self.path(READING, "/text"), {"html": "<p>Without it.</p>"})
         self.grown_old()
-        collect_files(now(), mentioned_files)
+        collect_files(now(), wanted_files)
         self.assertTrue(StoredFile.objects.filter(pk=stored.pk).exists())
         ItemText.objects.filter(item=item).update(html="<p>Never was.</p>")
-        collect_files(now(), mentioned_files)
+        collect_files(now(), wanted_files)
         self.assertFalse(StoredFile.objects.filter(pk=stored.pk).exists())
 
     def test_parts_of_uploads_that_never_arrived_go_and_what_is_young_stays(self) -> None:
@@ -77,16 +78,32 @@ class Collecting(Content):
         (incoming / "old").write_bytes(b"half")
         self.grown_old()
         (incoming / "young").write_bytes(b"half")
-        collect_files(now(), mentioned_files)
+        collect_files(now(), wanted_files)
         self.assertEqual({p.name for p in incoming.iterdir()} & {"old", "young"}, {"young"})
         (incoming / "young").unlink()
+
+    def test_a_file_that_a_change_can_bring_back_is_there_when_it_is_set_back(self) -> None:
+        item = self.made("slides")
+        first = (ASSETS / "compass-rule.pdf").read_bytes()
+        self.assertEqual(self.put(item, "file", "first.pdf", first).status_code, 200)
+        item.refresh_from_db()
+        old = item.file_id
+        self.assertEqual(self.put(item, "file", "second.pdf", PDF).status_code, 200)
+        self.grown_old()
+        collect_files(now(), wanted_files)
+        change = AuditRecord.objects.filter(action="layout.attach_file").latest("id")
+        told = self.teacher.send("POST", f"/courses/srv-110/changes/{change.pk}/undo")
+        self.assertEqual(told.status_code, 200, told.content)
+        item.refresh_from_db()
+        self.assertEqual(item.file_id, old)
+        self.assertTrue((Path(settings.MEDIA_ROOT) / StoredFile.objects.get(pk=old).path).exists())
 
     def test_what_was_removed_and_can_come_back_keeps_its_file(self) -> None:
         item = Item.objects.filter(course=self.course, kind="video", file__isnull=False).first()
         assert item is not None
         Item.objects.filter(pk=item.pk).update(removed=True)
         self.grown_old()
-        collect_files(now(), mentioned_files)
+        collect_files(now(), wanted_files)
         self.assertTrue(StoredFile.objects.filter(pk=item.file_id).exists())
 
     def test_a_person_and_a_course_have_so_much_room(self) -> None:

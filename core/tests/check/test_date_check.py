@@ -253,6 +253,17 @@ class Copied(unittest.TestCase):
         self.assertEqual(self.fix("Papers by Sunday 22 March.", last), "Sunday 28 March")
         self.assertEqual(self.fix("Papers by Friday 22 March.", last), "Monday 22 March")
 
+    def test_a_title_is_read_as_the_term_that_it_was_copied_from_had_it(self) -> None:
+        """By its own due day where it has one, else by the class of that day, as the texts above."""
+        title = "Boots: Thursday 10 September 2026"
+        for span, renamed in (
+            (Span(), "Boots: Monday 1 February 2027"),
+            (Span(due=at("2027-02-03T23:59")), "Boots: Wednesday 3 February 2027"),
+        ):
+            checked = course(but(GOOD, title=title, span=span), calendar=spring(), earlier=autumn())
+            found = next(f for f in date_check(checked) if f.code == "prose.outside_term")
+            self.assertEqual((found.place.kind, found.fix.values["title"]), ("item", renamed))
+
     def test_what_had_no_place_in_a_week_of_that_term_is_left_to_a_person(self) -> None:
         self.assertIsNone(self.fix("Closed on Wednesday 21 October 2026.", autumn()))
         self.assertIsNone(self.fix("Founded on 3 May 1961.", autumn()))

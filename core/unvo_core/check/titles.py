@@ -41,8 +41,8 @@ def _of_module(course: CheckedCourse, module: CheckedModule) -> Iterator[Finding
         instead = None if week is None else _same_weekday(week.days, written.day)
         found = _no_day_of_the_term(course, Place("module", module.id), module.title, written, instead)
         if found is None and week is not None and not week.first_day <= written.day <= week.last_day:
-            days = {"first": week.first_day, "last": week.last_day}
-            found = _unlike("title.unlike_week", Place("module", module.id), module.title, written, instead, **days)
+            place, first, last = Place("module", module.id), week.first_day, week.last_day
+            found = _unlike("title.unlike_week", place, module.title, written, instead, first=first, last=last)
         if found is not None:
             yield found
 
@@ -65,11 +65,18 @@ def _no_day_of_the_term(
     if in_term(course, written.day) and not written.weekday_is_wrong:
         return None
     code = "prose.weekday" if in_term(course, written.day) else "prose.outside_term"
-    return _unlike(code, place, title, written, instead or redated(course, title, written), day=written.day)
+    day = instead or redated(course, title, written)
+    return _unlike(code, place, title, written, day, Severity.WRONG, day=written.day)
 
 
 def _unlike(
-    code: str, place: Place, title: str, written: WrittenDate, instead: date | None, **params: object
+    code: str,
+    place: Place,
+    title: str,
+    written: WrittenDate,
+    instead: date | None,
+    severity: Severity = Severity.DOUBTFUL,
+    **params: object,
 ) -> Finding:
     fix = None
     if instead is not None and instead != written.day:
@@ -77,7 +84,7 @@ def _unlike(
         fix = Fix("rename", place, {"title": new})
     return Finding(
         code=code,
-        severity=Severity.DOUBTFUL,
+        severity=severity,
         place=place,
         params={"title": title, "text": written.text, **params},
         fix=fix,

@@ -8,6 +8,7 @@ from fractions import Fraction
 from zoneinfo import ZoneInfo
 
 from django.utils.formats import date_format
+from django.utils.text import get_text_list
 from django.utils.translation import gettext as _
 from unvo_core.check.model import Finding, Fix
 from unvo_core.grading.scale import rounded
@@ -83,7 +84,7 @@ def _word(name: str, value: object, zone: ZoneInfo, code: str) -> str:
     if isinstance(value, Fraction):
         return format(rounded(value, 2).normalize(), "f")
     if isinstance(value, tuple):
-        return _(" and ").join(f"\u2018{title}\u2019" for title in value)
+        return get_text_list([f"\u2018{title}\u2019" for title in value], _("and"))
     if name in ("minutes", "usual"):
         return _("%(hours)s h") % {"hours": round(int(str(value)) / 60, 1)}
     if name in ("moment", "first", "then") and str(value) in MOMENT_NAMES:

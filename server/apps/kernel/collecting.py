@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Any, NamedTuple
@@ -15,12 +15,12 @@ from django.db.models import Exists, ForeignKey, OuterRef
 from apps.kernel.models import StoredFile
 
 KEPT = timedelta(days=30)
-"""How long a file stays that nothing holds: what took it out may be set back meanwhile."""
+"""A younger one that nothing holds may belong to a text that is still being written."""
 ON_ITS_WAY_SECONDS = 24 * 3600
 """Bytes so young may belong to a row that is just being made."""
 
-Mentioned = Callable[[set[UUID]], set[UUID]]
-"""Those of these keys that some text still shows."""
+Wanted = Callable[[Mapping[UUID, int]], set[UUID]]
+"""Those of these files, numbers by key, that some text still shows or some change can bring back."""
 
 
 class Collected(NamedTuple):
@@ -28,13 +28,13 @@ class Collected(NamedTuple):
     files: int
 
 
-def collect_files(now: datetime, mentioned: Mentioned) -> Collected:
-    """Remove rows that no row refers to and no text mentions for longer than `KEPT`, and bytes without a row."""
+def collect_files(now: datetime, wanted: Wanted) -> Collected:
+    """Remove rows that no row refers to and nothing wants, once they are older than `KEPT`, and bytes without a row."""
     loose = StoredFile.objects.filter(uploaded_at__lt=now - KEPT)
     for field in _holders():
         loose = loose.exclude(Exists(field.model._default_manager.filter(**{field.name: OuterRef("pk")})))
-    keys = set(loose.values_list("key", flat=True))
-    gone = keys - mentioned(keys)
+    files = dict(loose.values_list("key", "pk"))
+    gone = files.keys() - wanted(files)
     StoredFile.objects.filter(key__in=gone).delete()
     old = [place for place in _places() if time.time() - place.stat().st_mtime > ON_ITS_WAY_SECONDS]
     return Collected(len(gone), sum(_removed(place) for place in old))

@@ -34,7 +34,7 @@ def problem(
     }
     if fields:
         body["fields"] = fields
-    if status >= 500:
+    if status == 500:
         body["request"] = request_number()
     return HttpResponse(orjson.dumps(body), status=status, content_type="application/problem+json")
 

@@ -7,7 +7,16 @@ from apps.layout.api.shapes import changed, class_out, item_ref, moment_wishes
 from apps.layout.kinds import ItemKind, add_kind, kind_of, rule_kind, rule_kinds
 from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern, Module, Part, Rhythm, SearchEntry
 from apps.layout.models.search import CONFIG as SEARCH_CONFIG
-from apps.layout.queries import files_in_texts, item_row, latest_text, latest_texts, layout, person_layout, text_stamps
+from apps.layout.queries import (
+    files_in_history,
+    files_in_texts,
+    item_row,
+    latest_text,
+    latest_texts,
+    layout,
+    person_layout,
+    text_stamps,
+)
 from apps.layout.reading.condition_choices import names_of
 from apps.layout.reading.conditions import in_words
 from apps.layout.reading.done_rules import can_be_done
@@ -50,6 +59,7 @@ __all__ = [
     "changed",
     "class_out",
     "date_order_of",
+    "files_in_history",
     "files_in_texts",
     "in_words",
     "item_ref",

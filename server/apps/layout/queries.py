@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from django.db.models import OuterRef
+from django.db.models import OuterRef, TextField, Value
+from django.db.models.functions import Cast, Concat
 
 from apps.courses.public import ByVersion, Course, Enrolment, GroupMember, TermBreak, json_rows
-from apps.kernel.public import not_found, rows_stamp
+from apps.kernel.public import AuditRecord, not_found, rows_stamp
 from apps.layout.models import Allowance, Item, ItemText, MeetingPattern, Module, Part, Syllabus
 from apps.layout.reading.facts import ALLOWANCE_FIELDS, BREAK_FIELDS, PATTERN_FIELDS, LayoutRows, layout_of
 from apps.layout.reading.persons import layout_for
@@ -106,6 +107,13 @@ def item_row(course: Course, item_id: int) -> Item:
     return found
 
 
-def files_in_texts(keys: set[UUID]) -> set[UUID]:
+def files_in_texts(keys: Collection[UUID]) -> set[UUID]:
     """Those of these files that some edition of an item's text shows."""
     return {key for key in keys if ItemText.objects.filter(html__contains=str(key)).exists()}
+
+
+def files_in_history(files: Mapping[UUID, int]) -> set[UUID]:
+    """Those of these files, numbers by key, that a change names which can be set back."""
+    told = Concat(Cast("before", TextField()), Value(" "), Cast("after", TextField()), output_field=TextField())
+    changes = AuditRecord.objects.filter(reversible=True).annotate(told=told)
+    return {key for key, pk in files.items() if changes.filter(told__regex=rf'"file(_id)?": {pk}[,}}]').exists()}

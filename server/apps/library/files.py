@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from uuid import UUID
 
 from apps.courses.public import can_enter, can_teach, membership
@@ -17,6 +18,6 @@ def can_read_entry_file(actor: Actor, stored: StoredFile) -> Verdict:
     return can_enter(member) if entry.published else can_teach(member)
 
 
-def files_in_entries(keys: set[UUID]) -> set[UUID]:
+def files_in_entries(keys: Collection[UUID]) -> set[UUID]:
     """Those of these files that the words of an entry show."""
     return {key for key in keys if Entry.objects.filter(html__contains=str(key)).exists()}

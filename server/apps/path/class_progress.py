@@ -11,7 +11,7 @@ from unvo_core.path.conditions import For, whens_for
 from unvo_core.path.done import is_done
 from unvo_core.path.evaluate import CourseState, evaluate
 from unvo_core.path.facts import NO_FACTS, NO_MARK, PersonFacts
-from unvo_core.path.standing import only_module
+from unvo_core.path.positions import only_module
 
 from apps.courses.public import Course, students
 from apps.gradebook.public import marks_of_students

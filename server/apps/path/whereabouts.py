@@ -15,7 +15,7 @@ from django.contrib.postgres.aggregates import ArrayAgg, JSONBAgg
 from django.db.models import Q
 from unvo_core.path.done import DoneRule, done_at, is_done
 from unvo_core.path.facts import NO_FACTS, NO_MARK, Mark
-from unvo_core.path.standing import Brief, PathNow, Standing, judged_by_score, path_now, standing
+from unvo_core.path.positions import Brief, BriefPosition, PathNow, brief_position, judged_by_score, path_now
 from unvo_core.path.stuck import Position
 
 from apps.courses.public import Course
@@ -86,9 +86,9 @@ def _found_anew(course: Course, laid: Layout, layouts: Mapping[int, Layout], now
         return {}
     paths: dict[Layout, PathNow] = {own: path_now(own.path, now) for own in set(layouts.values())}
     briefs = _briefs(course, laid, layouts)
-    stands = {pk: standing(paths[own], briefs[pk]) for pk, own in layouts.items()}
-    moments = _done_at(course, stands)
-    return {pk: Where(s.position(moments.get(pk, {})), s.done, s.required) for pk, s in stands.items()}
+    found = {pk: brief_position(paths[own], briefs[pk]) for pk, own in layouts.items()}
+    moments = _done_at(course, found)
+    return {pk: Where(s.position(moments.get(pk, {})), s.done, s.required) for pk, s in found.items()}
 
 
 def _briefs(course: Course, laid: Layout, layouts: Mapping[int, Layout]) -> dict[int, Brief]:
@@ -153,10 +153,10 @@ def _brief(
     )
 
 
-def _done_at(course: Course, stands: Mapping[int, Standing]) -> dict[int, dict[int, datetime]]:
-    """When each did what their standing counts from; one query."""
+def _done_at(course: Course, places: Mapping[int, BriefPosition]) -> dict[int, dict[int, datetime]]:
+    """When each did what their being there counts from; one query."""
     waiting: dict[tuple[int, ...], list[int]] = {}
-    for pk, s in stands.items():
+    for pk, s in places.items():
         if s.waited:
             waiting.setdefault(s.waited, []).append(pk)
     alike = (Q(person_id__in=people, item_id__in=items) for items, people in waiting.items())

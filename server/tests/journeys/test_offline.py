@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from apps.assignments.models import HandIn
 from apps.layout.models import Item
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.base import INSTRUCTOR, KEEPS_UP
 from tests.journeys.browser import Journey
@@ -108,11 +108,33 @@ class Offline(Journey):
         page.get_by_role("button", name="Hand in now").click()
         dialog = page.get_by_role("dialog")
         expect(dialog.get_by_text("No answer yet.")).to_be_visible(timeout=10_000)
-        expect(dialog.get_by_role("alert")).to_contain_text("Not handed in: no connection.", timeout=30_000)
+        expect(dialog.get_by_role("alert")).to_contain_text("No answer came, so there is no receipt.", timeout=30_000)
         self.clean_by_axe(page)
         page.context.set_offline(False)
         page.get_by_role("button", name="Hand in now").click()
         expect(page.get_by_text("We have it. This is your receipt")).to_be_visible(timeout=20_000)
+        self.assertEqual(HandIn.objects.filter(item__title=SET_7B, person__username=KEEPS_UP).count(), 1)
+
+    def test_an_answer_that_was_lost_on_its_way_comes_again_and_nothing_is_handed_in_twice(self) -> None:
+        page = self.page(KEEPS_UP, f"/c/srv-110/item/{pk(SET_7B)}")
+        page.get_by_label("Your text").fill("closed at 1 : 6 930")
+        expect(page.get_by_text("Draft saved")).to_be_visible()
+
+        def lose_the_answer(route: Route) -> None:
+            if route.request.method != "POST":
+                return route.continue_()
+            route.fetch()
+            return route.abort()
+
+        page.route("**/hand-in?*", lose_the_answer)
+        page.get_by_role("button", name="Hand in", exact=True).click()
+        page.get_by_role("button", name="Hand in now").click()
+        expect(page.get_by_role("alert")).to_contain_text("No answer came, so there is no receipt.", timeout=30_000)
+        handed_in = HandIn.objects.get(item__title=SET_7B, person__username=KEEPS_UP)
+        self.assertIsNotNone(handed_in.number, "the server has it; only the answer was lost")
+        page.unroute("**/hand-in?*")
+        page.get_by_role("button", name="Hand in now").click()
+        expect(page.get_by_role("heading", name=f"Receipt {handed_in.number}")).to_be_visible(timeout=20_000)
         self.assertEqual(HandIn.objects.filter(item__title=SET_7B, person__username=KEEPS_UP).count(), 1)
 
     def test_a_file_added_without_a_connection_is_named_and_goes_when_there_is_one(self) -> None:

@@ -1,7 +1,5 @@
 import type { Router } from "vue-router";
 
-const OURS = /^\/(c\/|desk$|outbox$|receipts\/|$)/;
-
 /** Links in texts lead on inside the application, as its own do; what is no page of it is left to the browser. */
 export function followInnerLinks(router: Router): void {
   addEventListener("click", (event) => {
@@ -16,7 +14,9 @@ export function followInnerLinks(router: Router): void {
       return;
     const link = event.target instanceof Element ? event.target.closest("a") : null;
     if (!link || link.target || link.hasAttribute("download") || link.origin !== location.origin) return;
-    if (!OURS.test(link.pathname) || link.isContentEditable) return;
+    if (link.isContentEditable || router.resolve(link.pathname).name === "nothing") return;
+    // A place further down the same page is the browser's to find.
+    if (link.pathname === location.pathname && link.hash) return;
     event.preventDefault();
     void router.push(link.pathname + link.search + link.hash);
   });

@@ -39,6 +39,8 @@ export default {
     tryAgain: "Try again now",
     noAnswerYet:
       "No answer yet. It is handed in when you see the receipt, not before; it is being tried again.",
+    noReceipt:
+      "No answer came, so there is no receipt. Press again when you are online: it is handed in once, however often you press.",
     notHandedIn:
       "Not handed in: no connection. What you typed is kept on this device. Try again when you are online.",
     none: "No attempt is left.",

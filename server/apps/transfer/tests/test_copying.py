@@ -9,6 +9,7 @@ from tests.base import INSTRUCTOR, Caller, DemoCase
 from apps.assignments.models import Brief
 from apps.courses.models import Course, Enrolment, Group, Section
 from apps.gradebook.models import GradedItem
+from apps.kernel.models import StoredFile
 from apps.layout.models import Item, ItemText, Module, Part
 
 SET_A, SET_B, CHECK = (
@@ -105,6 +106,8 @@ class Copying(DemoCase):
         self.assertEqual((len(only["groups"]), Group.objects.get(pk=only["groups"][0]).name), (1, group.name))
         self.assertEqual(Section.objects.get(pk=only["sections"][0]).number, section.number)
         self.assertEqual(Section.objects.get(pk=only["sections"][0]).course, course)
+        copies = StoredFile.objects.filter(owner_kind="item", owner_id__in=course.items.values("pk"))
+        self.assertEqual({file.course_id for file in copies}, {course.pk}, "they count in the room of the copy")
         told = self.teacher.get(f"/courses/{made}/date-check").json()
         self.assertIn(SET_A, [f["about"] for f in told["findings"] if f["code"] == "waits.for_nobody"])
 

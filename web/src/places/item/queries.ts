@@ -106,11 +106,11 @@ export function useItemWrites(slug: () => string, id: () => number) {
       layout,
     ),
     handIn: useWrite(
-      (seen: { attempt: number; edition: number }, headers) =>
+      ({ key, ...seen }: { attempt: number; edition: number; key: string }) =>
         told(
           client.POST("/api/courses/{slug}/items/{item_id}/hand-in", {
             params: { ...params(), query: seen },
-            headers,
+            headers: { "Idempotency-Key": key },
           }),
         ),
       doings,

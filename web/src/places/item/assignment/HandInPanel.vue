@@ -3,7 +3,7 @@ import { takeFiles } from "@/ui/field/events";
 import { computed, ref, toRef } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
-import { NoAnswer, type Shapes } from "@/api/client";
+import { NoAnswer, wishKey, type Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -70,23 +70,31 @@ function ask(): void {
   confirming.value = true;
 }
 
+/** The same attempt in the same edition is one wish, however often it is pressed: an answer that was lost comes again. */
+let wish = { attempt: 0, edition: 0, key: "" };
+function wishNow(): typeof wish {
+  const [attempt, edition] = [draft.attempt.value, draft.edition.value];
+  if (wish.attempt !== attempt || wish.edition !== edition) wish = { attempt, edition, key: wishKey() };
+  return wish;
+}
+
 async function confirm(): Promise<void> {
   problem.value = "";
   sending.value = true;
+  let sent = false;
   try {
     await draft.save();
     if (draft.state.value === "unsaved" && !draft.standing.value) throw new NoAnswer();
     if (draft.state.value !== "saved") throw new Error();
-    const receipt = await writes.handIn.mutateAsync({
-      attempt: draft.attempt.value,
-      edition: draft.edition.value,
-    });
+    sent = true;
+    const receipt = await writes.handIn.mutateAsync(wishNow());
     confirming.value = false;
     again.value = false;
     await router.push({ name: "receipt", params: { number: receipt.number }, query: { fresh: "1" } });
   } catch (error) {
     // The question stays: nobody goes away believing that it was handed in.
-    if (error instanceof NoAnswer) return void (problem.value = t("handIn.notHandedIn"));
+    if (error instanceof NoAnswer)
+      return void (problem.value = t(sent ? "handIn.noReceipt" : "handIn.notHandedIn"));
     confirming.value = false;
     if (draft.standing.value === null)
       sayWrong(draft.state.value === "saved" ? wrong(error) : t("handIn.unsaved"));

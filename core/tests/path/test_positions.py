@@ -13,7 +13,7 @@ from unvo_core.path.done import AnyOf, HandedIn, Opened, ScoredAtLeast, Ticked, 
 from unvo_core.path.evaluate import evaluate
 from unvo_core.path.facts import NO_FACTS, NO_MARK, ItemFacts, Mark, PersonFacts
 from unvo_core.path.model import PathModule
-from unvo_core.path.standing import Brief, only_module, path_now, standing
+from unvo_core.path.positions import Brief, brief_position, only_module, path_now
 from unvo_core.path.stuck import position
 from unvo_core.schedule.spans import Span
 
@@ -83,7 +83,7 @@ class TheShortWay(unittest.TestCase):
     @given(classes())
     def test_it_stands_where_the_evaluation_says(self, drawn: Drawn) -> None:
         course = evaluate(drawn.modules, drawn.person, NOW)
-        found = standing(path_now(drawn.modules, NOW), brief_of(drawn))
+        found = brief_position(path_now(drawn.modules, NOW), brief_of(drawn))
         done_at: dict[int, datetime] = {
             pk: state.done_at for pk, state in course.items.items() if state.done_at is not None
         }

@@ -61,7 +61,7 @@ class PathNow:
 
 
 @dataclass(frozen=True, slots=True)
-class Standing:
+class BriefPosition:
     """`waited` and `opened`: what the person's being there counts from, as soon as one asks for its moments."""
 
     item_id: int | None
@@ -118,7 +118,7 @@ def judged_by_score(modules: Sequence[PathModule]) -> frozenset[int]:
     return frozenset(c.item for w in whens for c in w.of if isinstance(c, Scored))
 
 
-def standing(path: PathNow, brief: Brief) -> Standing:
+def brief_position(path: PathNow, brief: Brief) -> BriefPosition:
     """Equal to `stuck.position(modules, evaluate(modules, facts, now))`, and the counts of its modules."""
     done = (brief.done | path.at_once) & path.closed.keys()
     through = {**path.closed, **dict.fromkeys(done, True)}
@@ -136,8 +136,8 @@ def standing(path: PathNow, brief: Brief) -> Standing:
             overdue.append(pk)
     counts = len(path.required & done), len(path.required)
     if at is None:
-        return Standing(None, tuple(overdue), *counts)
-    return Standing(at.item.id, tuple(overdue), *counts, tuple(i for i in at.waited if i in done), at.opened)
+        return BriefPosition(None, tuple(overdue), *counts)
+    return BriefPosition(at.item.id, tuple(overdue), *counts, tuple(i for i in at.waited if i in done), at.opened)
 
 
 def _reached(path: PathNow, brief: Brief) -> dict[int, Fraction]:
