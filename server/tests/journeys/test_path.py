@@ -250,6 +250,10 @@ class Helper(Journey):
 
     def test_zone_and_country_are_found_by_name(self) -> None:
         page = self.page(INSTRUCTOR, "/c/srv-110/setup/schedule")
+        for name in ("Course", "Time zone", "Country or region"):
+            page.get_by_role("combobox", name=name).click()
+            expect(page.get_by_role("listbox").get_by_role("option").first).to_be_visible()
+            page.keyboard.press("Escape")
         zone = page.get_by_role("combobox", name="Time zone")
         zone.fill("honol")
         page.get_by_role("option", name="Honolulu").click()

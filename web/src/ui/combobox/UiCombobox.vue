@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Combobox, ComboboxButton, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headlessui/vue";
-import { computed, ref } from "vue";
+import { computed, ref, useTemplateRef, type ComponentPublicInstance } from "vue";
 
 export interface Entry {
   key: string;
@@ -27,6 +27,7 @@ const {
 }>();
 const emit = defineEmits<{ choose: [key: string] }>();
 const typed = ref("");
+const button = useTemplateRef<ComponentPublicInstance>("button");
 const MOST_SHOWN = 80;
 const shown = computed(() => {
   const wanted = typed.value.trim().toLowerCase();
@@ -37,10 +38,10 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
 
 <template>
   <Combobox
+    v-slot="{ open }"
     :model-value="chosen"
     as="div"
     class="relative"
-    immediate
     @update:model-value="(key: string) => emit('choose', key)"
   >
     <div :class="onSheet ? 'field on-sheet' : 'box'">
@@ -52,8 +53,9 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
         :display-value="nameOf"
         @change="typed = $event.target.value"
         @focus="$event.target.select()"
+        @click="open || button?.$el.click()"
       />
-      <ComboboxButton class="px-2" :aria-label="label"
+      <ComboboxButton ref="button" class="px-2" :aria-label="label"
         ><span aria-hidden="true" class="opacity-60">▾</span></ComboboxButton
       >
     </div>
@@ -80,6 +82,13 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
   align-items: center;
   padding: 0;
   background: var(--sheet);
+}
+.on-sheet:focus-within {
+  outline: 2.5px solid var(--deep);
+  outline-offset: 1px;
+}
+.on-sheet .input:focus-visible {
+  outline: none;
 }
 .on-sheet .input {
   flex: 1;

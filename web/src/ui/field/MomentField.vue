@@ -22,7 +22,7 @@ function set(day: string, at: string): void {
     <div class="flex gap-2">
       <input :id="id" class="field figures" type="date" :value="date" @change="set(valueOf($event), time)" />
       <input
-        class="field figures !w-28"
+        class="field figures !w-[136px] shrink-0"
         type="time"
         :aria-label="timeLabel"
         :value="time"
