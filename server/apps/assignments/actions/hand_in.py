@@ -14,7 +14,6 @@ from apps.kernel.public import Actor, Refused, now, record
 from apps.layout.public import person_layout
 from apps.notices.public import queue_mail
 from apps.path.public import Fact, forget, note
-from apps.people.public import Person
 
 LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
 """Without I, O, 0 and 1, which are read as each other."""
@@ -35,9 +34,9 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
     forget(actor, course, item_id, draft.person_id, Fact.STARTED)
     record(actor, "hand_in.hand_in", ("hand_in", draft.pk), course_id=course.pk, after=draft.receipt)
-    person = Person.objects.get(pk=draft.person_id)
-    subject, body = mail_text(draft, person.name)
-    queue_mail(person.email, subject, body)
+    draft.course = course
+    subject, body = mail_text(draft, draft.person.name)
+    queue_mail(draft.person.email, subject, body)
     return draft
 
 

@@ -7,6 +7,8 @@ from apps.courses.public import Course
 from apps.kernel.public import Actor, Refused, now, record
 from apps.path.models import Fact
 
+WHICH = ("item", "person", "kind")
+
 
 def note(
     actor: Actor,
@@ -24,10 +26,13 @@ def note(
     """Keep a fact, and the record of it. `keep_first`: an earlier one of the kind stands."""
     when = at or now()
     fields = {"course": course, "at": when, "edition": edition, "detail": detail or {}, "by_teacher": by_teacher}
-    keep = Fact.objects.get_or_create if keep_first else Fact.objects.update_or_create
-    _, made = keep(item_id=item_id, person_id=person_id, kind=kind, defaults=fields)
-    if keep_first and not made:
-        return
+    if keep_first:
+        _, made = Fact.objects.get_or_create(item_id=item_id, person_id=person_id, kind=kind, defaults=fields)
+        if not made:
+            return
+    else:
+        fresh = Fact(item_id=item_id, person_id=person_id, kind=kind, **fields)
+        Fact.objects.bulk_create([fresh], update_conflicts=True, unique_fields=WHICH, update_fields=[*fields])
     after = {"person": person_id} | ({"reason": detail["reason"]} if detail and "reason" in detail else {})
     record(actor, f"fact.{kind}", ("item", item_id), course_id=course.pk, after=after)
 
