@@ -6,6 +6,7 @@ from apps.assignments.api.routers import router as assignments
 from apps.checks.api.routers import router as checks
 from apps.courses.api.routers import router as courses
 from apps.gradebook.api.routers import router as gradebook
+from apps.joining.api.routers import router as joining
 from apps.kernel.public import Readable, answer_problems
 from apps.layout.api.routers import router as layout
 from apps.library.api.routers import router as library
@@ -38,7 +39,21 @@ def one_router(routers: Iterable[Router]) -> Router:
     return whole
 
 
-ROUTERS = (people, notices, courses, layout, gradebook, path, assignments, live, library, checks, *SCREENS, transfer)
+ROUTERS = (
+    people,
+    notices,
+    courses,
+    joining,
+    layout,
+    gradebook,
+    path,
+    assignments,
+    live,
+    library,
+    checks,
+    *SCREENS,
+    transfer,
+)
 
 api = Api(
     title="Unvo",

@@ -109,6 +109,7 @@ INSTRUCTOR = ("Ines", "Varga-Oduya", "instructor of SRV 110 and SRV 010")
 ASSISTANT = ("Teodor", "Blackwater", "assistant, section 2 of SRV 110")
 KEEPS_UP = ("Rosalind", "Tarrow", "student who keeps up")
 BEHIND = ("Caspian", "Holt", "student who is behind")
+ADMINISTRATOR = ("Sunniva", "Hallgrim", "administrator of Ostrell Technical College")
 ALLOWED = ("Marit", "Osei-Lindgren", "student with an allowance")
 
 
@@ -139,5 +140,8 @@ def make_people(count: int, random: Random) -> tuple[Person, Person, list[Person
     for n in range(count - 3):
         again = "" if n < len(first) else str(n)
         wanted.append(_person(first[n % len(first)], last[n % len(last)] + again, "", password))
-    made = Person.objects.bulk_create(wanted)
+    made = Person.objects.bulk_create([*wanted, _person(*ADMINISTRATOR, password)])
+    administrator = made.pop()
+    Person.objects.filter(pk=made[0].pk).update(makes_courses=True)
+    Person.objects.filter(pk=administrator.pk).update(administers=True)
     return made[0], made[1], made[2:]

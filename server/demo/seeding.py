@@ -8,7 +8,7 @@ from random import Random
 from zoneinfo import ZoneInfo
 
 from apps.assignments.models import HandIn
-from apps.courses.models import Course, Enrolment, Group, GroupMember, Section
+from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
 from apps.layout.models import Allowance
 from apps.layout.queries import layout
 from apps.layout.reading.persons import layout_for
@@ -47,10 +47,24 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     library.stock(course, class_[0], now)
     _stay_away(course, class_, now)
     TourSeen.objects.bulk_create(TourSeen(course=course, person=p, at=now) for p in class_)
+    _coming_terms(course)
     if other_terms:
         spring.make_spring(now, instructor)
         sta205.make_sta205(today, instructor)
     return True
+
+
+def _coming_terms(course: Course) -> None:
+    """The two terms of the college that new courses can be made in."""
+    if course.term is None:
+        return
+    monday = course.term.last_day + timedelta(days=28 - course.term.last_day.weekday())
+    for name, first, weeks, pause in (("Spring", monday, 16, 8), ("Summer", monday + timedelta(weeks=18), 6, 0)):
+        last = first + timedelta(days=weeks * 7 - 3)
+        term = Term.objects.create(name=f"{name} {first.year}", first_day=first, last_day=last, shared=True)
+        if pause:
+            day = first + timedelta(weeks=pause)
+            TermBreak.objects.create(term=term, name="Break", first_day=day, last_day=day + timedelta(days=6))
 
 
 ABSENT = ((1, "The bus from Hallow broke down."), (5, "Ill since Sunday; back on Thursday."))

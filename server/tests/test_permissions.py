@@ -7,17 +7,23 @@ from pathlib import Path
 from typing import Any
 
 from apps.assignments.models import HandIn
-from apps.courses.models import Course, Enrolment
+from apps.courses.actions.enrol import withdraw
+from apps.courses.models import Course, Enrolment, Section
+from apps.kernel.actors import SYSTEM, Actor
 from apps.layout.models import Module, Part
 from apps.library.models import Entry
+from apps.people.actions.make_people import Newcomer, make_people
+from apps.people.demo import DEMO_PASSWORD
 from apps.people.models import Person
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
+from django.test import Client
 
-from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.base import ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
 
 SNAPSHOT = Path(__file__).parent / "openapi.json"
+LOGIN = "/_allauth/browser/v1/auth/login"
 METHODS = ("get", "post", "put", "patch", "delete")
 
 ANYONE = {"nobody", "stranger", "student", "assistant", "instructor"}
@@ -36,6 +42,32 @@ TABLE: dict[str, set[str]] = {
     "get /api/kinds": SIGNED_IN,
     "get /api/outbox": SIGNED_IN,
     "get /api/courses": SIGNED_IN,
+    "get /api/new-course": SIGNED_IN,
+    "post /api/new-course": {"instructor"},
+    "get /api/join/{code}": SIGNED_IN,
+    "post /api/join/{code}": SIGNED_IN,
+    "get /api/invitations/{secret}": ANYONE,
+    "post /api/invitations/{secret}": ANYONE,
+    f"delete {COURSE}": INSTRUCTORS,
+    f"put {COURSE}/archived": INSTRUCTORS,
+    f"put {COURSE}/naming": INSTRUCTORS,
+    f"delete {COURSE}/dates": INSTRUCTORS,
+    f"get {COURSE}/people": INSTRUCTORS,
+    f"post {COURSE}/people": INSTRUCTORS,
+    f"post {COURSE}/people-preview": INSTRUCTORS,
+    f"post {COURSE}/people-preview/file": INSTRUCTORS,
+    f"delete {COURSE}/people/{{person_id}}": INSTRUCTORS,
+    f"put {COURSE}/people/{{person_id}}/section": INSTRUCTORS,
+    f"post {COURSE}/people/{{person_id}}/return": INSTRUCTORS,
+    f"post {COURSE}/people/{{person_id}}/invitation": INSTRUCTORS,
+    f"post {COURSE}/teachers": INSTRUCTORS,
+    f"put {COURSE}/teachers/{{person_id}}": INSTRUCTORS,
+    f"post {COURSE}/sections": INSTRUCTORS,
+    f"put {COURSE}/sections/{{section_id}}": INSTRUCTORS,
+    f"post {COURSE}/sections/{{section_id}}/merge": INSTRUCTORS,
+    f"get {COURSE}/codes": INSTRUCTORS,
+    f"post {COURSE}/codes": INSTRUCTORS,
+    f"delete {COURSE}/codes/{{code_id}}": INSTRUCTORS,
     f"get {COURSE}/ribbon": MEMBERS,
     f"get {COURSE}/weeks/{{key}}": MEMBERS,
     f"get {ITEM}": MEMBERS,
@@ -185,6 +217,21 @@ BODIES: dict[str, Any] = {
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
 BODIES |= {
+    "post /api/new-course": {"title": "New", "code": "N 1", "zone": "UTC"},
+    "post /api/invitations/{secret}": {"name": "Ada", "password": "heron-lantern-42"},
+    f"put {COURSE}/archived": {"archived": False},
+    f"put {COURSE}/naming": {"title": "New", "code": "N 1"},
+    f"post {COURSE}/people": {"people": []},
+    f"post {COURSE}/people-preview": {"text": "Ada Moe,ada@x.example"},
+    f"put {COURSE}/people/{{person_id}}/section": {"section_id": None},
+    f"post {COURSE}/teachers": {"person": {"email": "ada@x.example"}, "role": "instructor"},
+    f"put {COURSE}/teachers/{{person_id}}": {"role": "instructor"},
+    f"post {COURSE}/sections": {"name": "Evening"},
+    f"put {COURSE}/sections/{{section_id}}": {"name": "Evening"},
+    f"post {COURSE}/sections/{{section_id}}/merge": {"into": 1},
+    f"post {COURSE}/codes": {"section_id": 1},
+}
+BODIES |= {
     f"post {COURSE}/library": {"shelf": "faq", "title": "May we?"},
     f"patch {COURSE}/library/{{entry_id}}": {"title": "Renamed"},
     f"post {COURSE}/library/{{entry_id}}/steps": {"step": 0, "done": True},
@@ -222,7 +269,10 @@ BODIES |= {
     },
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
+BY_RIGHT = {"post /api/new-course"}
+"""What is no course's: whoever may not is told so."""
 UPLOADS = {
+    f"post {COURSE}/people-preview/file",
     f"post {COURSE}/library/{{entry_id}}/file",
     f"post {ITEM}/resources",
     f"post {ITEM}/captions",
@@ -273,6 +323,10 @@ class PermissionTable(DemoCase):
             "report_id": 0,
             "absence_id": 0,
             "group_id": 0,
+            "section_id": Section.objects.filter(course=self.course).first().pk,  # type: ignore[union-attr]
+            "code_id": 0,
+            "code": "AAAA-AAAA",
+            "secret": "none",
             "kind": "item",
             "thing_id": self.item("Check 7: traverse computation").pk,
             "feed_id": 0,
@@ -295,7 +349,7 @@ class PermissionTable(DemoCase):
             if allowed:
                 self.assertNotIn(status, (401, 403, 500))
             else:
-                refused = {"nobody": 401, "stranger": 404}
+                refused = {"nobody": 401, "stranger": 403 if operation in BY_RIGHT else 404}
                 self.assertEqual(status, refused.get(role, 403), "to strangers a course is not there")
 
     def everyone(self, role: str, username: str | None) -> None:
@@ -303,6 +357,7 @@ class PermissionTable(DemoCase):
             mark = transaction.savepoint()
             self.check(operation, role, username)
             transaction.savepoint_rollback(mark)
+            transaction.savepoint_commit(mark)
 
     def test_nobody(self) -> None:
         self.everyone("nobody", None)
@@ -312,6 +367,20 @@ class PermissionTable(DemoCase):
 
     def test_an_instructor_of_another_course(self) -> None:
         self.everyone("stranger", "teaches-other")
+
+    def test_who_withdrew_is_a_stranger(self) -> None:
+        person = Person.objects.get(username=BEHIND)
+        withdraw(Actor(Person.objects.get(username=INSTRUCTOR).pk, "Ines"), self.course, person.pk)
+        self.everyone("stranger", BEHIND)
+
+    def test_who_is_invited_and_has_no_password_yet_is_nobody(self) -> None:
+        client = Client()
+        sign_in = {"email": "new@x.example", "password": ""}
+        make_people(SYSTEM, [Newcomer("New", "New", "new@x.example")])
+        for password in ("", "!", DEMO_PASSWORD):
+            answer = client.post(LOGIN, sign_in | {"password": password}, content_type="application/json")
+            self.assertGreaterEqual(answer.status_code, 400)
+        self.assertEqual(client.get("/api/me").status_code, 401)
 
     def test_a_student(self) -> None:
         self.everyone("student", KEEPS_UP)

@@ -6,8 +6,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from pathlib import Path
 
+from unvo_core.formats.cells import cells_of
 from unvo_core.schedule.calendar import Calendar
-from unvo_core.terms.schedule_table import ScheduleTable, TableItem, cells_of, read_table
+from unvo_core.terms.schedule_table import ScheduleTable, TableItem, read_table
 
 from core.tests.schedule.terms import autumn, spring
 

@@ -2,8 +2,9 @@ import unittest
 from datetime import date
 from time import monotonic
 
+from unvo_core.formats.cells import cells_of
 from unvo_core.schedule.calendar import Calendar
-from unvo_core.terms.schedule_table import ScheduleTable, cells_of
+from unvo_core.terms.schedule_table import ScheduleTable
 from unvo_core.terms.schedule_table import read_table as read_grid
 from unvo_core.terms.written_dates import Order, written_dates
 

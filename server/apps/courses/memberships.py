@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal, get_args
 
 from apps.courses.models import Course, Enrolment
-from apps.courses.queries import course_by_slug
+from apps.courses.queries import RUNNING, THERE, course_by_slug
 from apps.kernel.public import Actor
 
 Role = Literal["instructor", "assistant", "student"]
@@ -61,7 +61,7 @@ def membership(actor: Actor, course: Course) -> Membership:
 def course_and_membership(actor: Actor, slug: str) -> tuple[Course, Membership]:
     """Both by one query for those who are in the course; a stranger costs two."""
     rows = list(
-        Enrolment.objects.filter(course__slug=slug, person_id=actor.person_id or 0).select_related(
+        Enrolment.objects.filter(course__slug=slug, person_id=actor.person_id or 0, **THERE).select_related(
             "course__term", "section"
         )
     )
@@ -70,8 +70,8 @@ def course_and_membership(actor: Actor, slug: str) -> tuple[Course, Membership]:
 
 
 def memberships_of(person_id: int) -> list[tuple[Course, Membership]]:
-    """Every course that the person is in, with their place in it, in order of code; one query."""
-    rows = Enrolment.objects.filter(person_id=person_id).select_related("course__term", "section")
+    """Every course that the person is in and that goes on, with their place in it, in order of code; one query."""
+    rows = Enrolment.objects.filter(person_id=person_id, **RUNNING).select_related("course__term", "section")
     by_course: dict[int, list[Enrolment]] = {}
     for row in rows.order_by("course__code", "course_id", "id"):
         by_course.setdefault(row.course_id, []).append(row)

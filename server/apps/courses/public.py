@@ -1,27 +1,44 @@
 """What upper apps may use of courses."""
 
+from apps.courses.actions.enrol import Fate, Places, enrol, places_of, refuse_foreign, set_teacher
 from apps.courses.actions.keep_group import group_row
+from apps.courses.actions.keep_section import section_row
 from apps.courses.actions.open_course import open_course
+from apps.courses.actions.put_away import bring_back
 from apps.courses.api.schemas import Named
 from apps.courses.kept import ByVersion
 from apps.courses.memberships import Membership, Role, course_and_membership, membership
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
 from apps.courses.models.version import COURSE_OF_ROW, raises_version
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach
-from apps.courses.queries import course_by_slug, instructors, json_rows, lock_course, student_count, students
+from apps.courses.queries import (
+    RUNNING,
+    THERE,
+    course_by_slug,
+    free_slug,
+    instructors,
+    json_rows,
+    lock_course,
+    student_count,
+    students,
+)
 from apps.courses.seats import Seat, Seats, WaitingRow, of_my_students, seats_of
 from apps.courses.wording import MOMENT_NAMES, day_of, day_range, moment, weekday_name, written_day
 
 __all__ = [
     "COURSE_OF_ROW",
     "MOMENT_NAMES",
+    "RUNNING",
+    "THERE",
     "ByVersion",
     "Course",
     "Enrolment",
+    "Fate",
     "Group",
     "GroupMember",
     "Membership",
     "Named",
+    "Places",
     "Role",
     "Seat",
     "Seats",
@@ -29,6 +46,7 @@ __all__ = [
     "Term",
     "TermBreak",
     "WaitingRow",
+    "bring_back",
     "can_enter",
     "can_lay_out",
     "can_see_student",
@@ -38,6 +56,8 @@ __all__ = [
     "course_by_slug",
     "day_of",
     "day_range",
+    "enrol",
+    "free_slug",
     "group_row",
     "instructors",
     "json_rows",
@@ -46,8 +66,12 @@ __all__ = [
     "moment",
     "of_my_students",
     "open_course",
+    "places_of",
     "raises_version",
+    "refuse_foreign",
     "seats_of",
+    "section_row",
+    "set_teacher",
     "student_count",
     "students",
     "weekday_name",

@@ -7,16 +7,33 @@ from typing import Any
 
 from django.contrib.postgres.expressions import ArraySubquery
 from django.db.models.functions import JSONObject
+from django.utils.text import slugify
 
 from apps.courses.models import Course, Enrolment
-from apps.kernel.public import not_found
+from apps.kernel.public import Refused, not_found
+
+LONGEST_SLUG = 60
+THERE = {"course__removed_at": None}
+RUNNING = {**THERE, "course__archived_at": None}
+"""For enrolments: in courses that go on. What is archived has nothing next, and nothing waits in it."""
 
 
 def course_by_slug(slug: str) -> Course:
-    found = Course.objects.select_related("term").filter(slug=slug)[:1]
+    found = Course.objects.select_related("term").filter(slug=slug, removed_at=None)[:1]
     for course in found:
         return course
     raise not_found("course")
+
+
+def free_slug(code: str, title: str) -> str:
+    """An address that no course has or had."""
+    base = slugify(code)[: LONGEST_SLUG - 4] or slugify(title)[: LONGEST_SLUG - 4] or "course"
+    taken = set(Course.objects.filter(slug__startswith=base).values_list("slug", flat=True))
+    for n in range(1, 1000):
+        slug = base if n == 1 else f"{base}-{n}"
+        if slug not in taken:
+            return slug
+    raise Refused("course.too_many_copies")
 
 
 def json_rows(found: Any, fields: tuple[str, ...]) -> ArraySubquery:
@@ -40,9 +57,11 @@ def instructors(course: Course) -> list[str]:
 
 
 def lock_course(course: Course) -> Course:
-    """Layout changes of one course wait for each other; what is read after the wait is what the other left.
+    """Layout changes of one course wait for each other; what is read after the wait is what the other left. One that is
+    archived is refused.
 
     Two queries: a row that is joined to the locked one would still be that of before the wait.
     """
-    Course.objects.select_for_update().get(pk=course.pk)
+    if Course.objects.select_for_update().get(pk=course.pk).archived_at:
+        raise Refused("course.archived", status=409)
     return Course.objects.select_related("term").get(pk=course.pk)

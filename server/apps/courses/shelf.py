@@ -7,12 +7,13 @@ from typing import cast
 from apps.courses.api.schemas import ShelfCourse
 from apps.courses.memberships import Role
 from apps.courses.models import Enrolment
+from apps.courses.queries import THERE
 
 
 def shelf(person_id: int) -> list[ShelfCourse]:
-    """Each course once, the latest term first, courses without dates last."""
+    """Each course once, the latest term first, courses without dates after, archived ones last."""
     rows = (
-        Enrolment.objects.filter(person_id=person_id)
+        Enrolment.objects.filter(person_id=person_id, **THERE)
         .select_related("course__term", "section")
         .order_by("course__code", "id")
     )
@@ -29,5 +30,9 @@ def shelf(person_id: int) -> list[ShelfCourse]:
                 term=term.name if term else "",
                 first_day=term.first_day if term else None,
                 last_day=term.last_day if term else None,
+                archived=row.course.archived_at is not None,
             )
-    return sorted(found.values(), key=lambda c: (c.first_day is None, -(c.first_day.toordinal() if c.first_day else 0)))
+    return sorted(
+        found.values(),
+        key=lambda c: (c.archived, c.first_day is None, -(c.first_day.toordinal() if c.first_day else 0)),
+    )

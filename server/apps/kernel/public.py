@@ -1,5 +1,6 @@
 """What upper apps may use of kernel."""
 
+from apps.kernel import tables
 from apps.kernel.actors import Actor
 from apps.kernel.api.schemas import File
 from apps.kernel.api.shapes import file_out
@@ -67,6 +68,7 @@ __all__ = [
     "sentence",
     "server_error",
     "store",
+    "tables",
     "together",
     "untold",
     "upright",

@@ -50,6 +50,8 @@ SENTENCES: dict[str, object] = {
     ),
     "picture.not_one": _("%(name)s is no picture that can be shown. Use a JPEG, PNG, WebP or GIF file."),
     "picture.too_many_pixels": _("%(name)s has more than %(most)s million pixels. Scale it down first."),
+    "table.file_large": _("%(name)s is larger than %(most)s. Save the one sheet that holds the table."),
+    "table.file_unreadable": _("%(name)s can't be read as a table. Save it as XLSX or CSV, or paste the cells."),
     "link.not_http": _("A link begins with https:// or http://. This one does not."),
 }
 

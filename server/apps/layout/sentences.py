@@ -68,6 +68,17 @@ SENTENCES = {
     "redate.no_term": _("This course has no dates yet. Give it a term first."),
     "repace.no_days": _("The new term has no day to put work on. Give it classes, or weekdays that are not off."),
     "schedule.zone": _("'%(zone)s' is not a time zone. Choose one such as America/Chicago."),
+    "section.in_use": _(
+        "%(name)s is named by an allowance or a condition. Change that first (Setup, Allowances; a condition"
+        " stands at its item or module), then merge."
+    ),
+    "course.module_count": _("A course starts with 1 to %(most)s modules. More can be made in it."),
+    "course.no_class_days": _(
+        "Modules by day need days with class. Say when the course meets, or choose weeks or units."
+    ),
+    "course.too_many_days": _(
+        "The course meets on %(days)s days, and starts with %(most)s modules at most. Choose weeks or units."
+    ),
     "term.too_long": _("A term runs for up to %(most)s days."),
     "module.week": _("Week %(week)s is not in this term. It has the weeks %(first)s to %(last)s."),
     "module.objectives": _("A module takes up to 12 objectives."),

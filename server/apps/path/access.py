@@ -44,7 +44,9 @@ def opened_items(known: Progress) -> frozenset[int]:
 
 
 def require_doable(course: Course, item_id: int, actor: Actor, at: datetime) -> Progress:
-    """As `require_open`, and refuse work on what has closed."""
+    """As `require_open`, and refuse work on what has closed or in an archived course."""
+    if course.archived_at:
+        raise Refused("course.archived", status=409)
     known = require_open(course, item_id, actor)
     laid, item = known.laid, known.laid.student_items[item_id]
     if is_closed(item.span, at):

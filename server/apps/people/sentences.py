@@ -4,4 +4,8 @@ from django.utils.translation import gettext_lazy as _
 
 SENTENCES = {
     "person.budget": _("Give the minutes of each of the seven days, from 0 to %(most)s."),
+    "person.makes_no_courses": _(
+        "Courses are made by those whom an administrator lets make them. Ask one, or let an instructor add you to"
+        " theirs."
+    ),
 }

@@ -26,8 +26,6 @@ SENTENCES = {
     "table.weekday_wrong": _("'%(cell)s' names another weekday than its date has; the date is believed: %(day)s."),
     "table.week_contradicts": _("Week %(week)s is not the week of %(day)s; the date is believed."),
     "table.class_unknown": _("'%(cell)s' is no class of this term, so this row stays with the one above."),
-    "table.file_large": _("%(name)s is larger than %(most)s. Save the one sheet that holds the schedule."),
-    "table.file_unreadable": _("%(name)s can't be read as a table. Save it as XLSX or CSV, then try again."),
     "table.week_unknown": _("'%(cell)s' is no week of this term, so this row is left out."),
     "table.week_unreadable": _("'%(cell)s' can't be read as a week, so this row is left out."),
     "table.no_week": _("This row has no week or date, and none above it, so it is left out."),

@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "apps.people",
     "apps.notices",
     "apps.courses",
+    "apps.joining",
     "apps.layout",
     "apps.gradebook",
     "apps.path",

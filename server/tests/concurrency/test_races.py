@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import secrets
 import threading
 import time
 from collections.abc import Callable
@@ -9,14 +10,19 @@ from typing import Any
 from unittest import mock
 
 from apps.assignments.models import HandIn
+from apps.courses.models import Course, Enrolment
 from apps.gradebook.actions import release_scores as release
 from apps.gradebook.actions import save_score as action
 from apps.gradebook.models import Score
+from apps.joining.actions import codes
+from apps.joining.models import ClassCode
+from apps.kernel.clock import now
 from apps.kernel.models import AuditRecord
 from apps.layout.api import schedule as schedule_api
 from apps.layout.models import Item
 from apps.path.actions import watch_recording as watch_action
 from apps.path.models import Fact
+from apps.people.models import Person
 from apps.screens.item import settings as settings_action
 from django.db import connections
 from django.test import TransactionTestCase, override_settings
@@ -235,3 +241,29 @@ class Races(Committed, TransactionTestCase):
         with mock.patch.object(schedule_api, "lock_course", lambda course: course):
             due = self.date_set_while_the_term_moves()
         self.assertFalse(due.startswith("2026-11-12T15:30"), due)
+
+    def joined(self) -> list[int]:
+        """Two who join with a code for one, at once: how many it let in, and the answers."""
+        course = Course.objects.get(slug="srv-110")
+        section = course.sections.first()
+        code = ClassCode.objects.create(course=course, section=section, code="AAAA-BBBB", made_at=now(), most_uses=1)
+        people = [
+            Person.objects.create(username=name, email=f"{name}@x.example", name=name, sort_name=name)
+            for name in (f"newcomer-{secrets.token_hex(4)}" for _ in range(2))
+        ]
+        callers = [Caller(person.username) for person in people]
+        answers = at_once(*(lambda c=c: c.send("POST", f"/join/{code.code}") for c in callers))
+        self.assertEqual(
+            Enrolment.objects.filter(person__in=people).count(), sum(a.status_code == 200 for a in answers)
+        )
+        return sorted(a.status_code for a in answers)
+
+    def test_a_code_for_one_lets_in_one(self) -> None:
+        standing = codes.standing_code
+        with (
+            mock.patch.object(codes, "lock_course", lambda course: course),
+            mock.patch.object(codes, "standing_code", lambda typed, lock=False: slowly(standing)(typed)),
+        ):
+            self.assertEqual(self.joined(), [200, 200])
+        ClassCode.objects.all().delete()
+        self.assertEqual(self.joined(), [200, 409])

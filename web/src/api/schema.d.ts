@@ -59,6 +59,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete Course */
+        delete: operations["delete_course"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/absences": {
         parameters: {
             query?: never;
@@ -123,6 +140,23 @@ export interface paths {
         post?: never;
         /** End Allowance */
         delete: operations["end_allowance"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Archived */
+        put: operations["edit_archived"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -215,6 +249,44 @@ export interface paths {
         post?: never;
         /** Unsay Absence */
         delete: operations["unsay_absence"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Codes
+         * @description The codes that let somebody in now.
+         */
+        get: operations["read_codes"];
+        put?: never;
+        /** New Code */
+        post: operations["new_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/codes/{code_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete Code */
+        delete: operations["delete_code"];
         options?: never;
         head?: never;
         patch?: never;
@@ -358,6 +430,23 @@ export interface paths {
         /** Waive Finding */
         post: operations["waive_finding"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete Dates */
+        delete: operations["delete_dates"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1102,6 +1191,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/naming": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Naming */
+        put: operations["edit_naming"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/opened": {
         parameters: {
             query?: never;
@@ -1208,6 +1314,141 @@ export interface paths {
          * @description What each row of the table would become; changes nothing.
          */
         post: operations["preview_paste"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read People
+         * @description Who is in a course and who was, for those who keep it.
+         */
+        get: operations["read_people"];
+        put?: never;
+        /** Enrol List */
+        post: operations["enrol_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview People
+         * @description What a pasted list would do; changes nothing.
+         */
+        post: operations["preview_people"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people-preview/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview People File
+         * @description The same of a spreadsheet or a text with separators; the file is not kept.
+         */
+        post: operations["preview_people_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Withdraw Person */
+        delete: operations["withdraw_person"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people/{person_id}/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Invitation
+         * @description Another invitation; the one before it does not work any more.
+         */
+        post: operations["send_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people/{person_id}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return Person */
+        post: operations["return_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/people/{person_id}/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Edit Place
+         * @description Another section for a student; their work comes along.
+         */
+        put: operations["edit_place"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1438,6 +1679,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/sections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** New Section */
+        post: operations["new_section"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/sections/{section_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Section */
+        put: operations["edit_section"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/sections/{section_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Sections
+         * @description Everybody of the section into another one; it ends with that.
+         */
+        post: operations["merge_sections"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/shift": {
         parameters: {
             query?: never;
@@ -1502,6 +1797,43 @@ export interface paths {
         get?: never;
         /** Choose Syllabus */
         put: operations["choose_syllabus"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/teachers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** New Teacher */
+        post: operations["new_teacher"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/teachers/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Edit Teacher
+         * @description Another role or other sections for one of the course's teachers.
+         */
+        put: operations["edit_teacher"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1700,6 +2032,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Invitation
+         * @description Whom a link invites, and to what.
+         */
+        get: operations["read_invitation"];
+        put?: never;
+        /**
+         * Accept Invitation
+         * @description Set name and password, and be signed in. The link is the key: it works once, so no other is asked for.
+         */
+        post: operations["accept_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Code
+         * @description What a code lets into, before one confirms.
+         */
+        get: operations["read_code"];
+        put?: never;
+        /** Join Course */
+        post: operations["join_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -1731,6 +2108,24 @@ export interface paths {
         get: operations["me"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/new-course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Beginnings */
+        get: operations["read_beginnings"];
+        put?: never;
+        /** Make Course */
+        post: operations["make_course"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1904,10 +2299,27 @@ export interface components {
              */
             starts_at: string;
         };
+        /** AcceptIn */
+        AcceptIn: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
+        /** Accepted */
+        Accepted: {
+            /** Name */
+            name: string;
+        };
         /** AcknowledgeIn */
         AcknowledgeIn: {
             /** Edition */
             edition: number;
+        };
+        /** Added */
+        Added: {
+            /** Person Id */
+            person_id: number;
         };
         /** AllowanceIn */
         AllowanceIn: {
@@ -2034,6 +2446,11 @@ export interface components {
             items: components["schemas"]["ItemRef"][];
             /** Need */
             need: number;
+        };
+        /** ArchiveIn */
+        ArchiveIn: {
+            /** Archived */
+            archived: boolean;
         };
         /**
          * Arithmetic
@@ -2174,6 +2591,19 @@ export interface components {
              * @default 0
              */
             weekday: number;
+        };
+        /**
+         * Beginnings
+         * @description What a new course can be made of: the institution's terms that are not over, and the courses that the reader lays
+         *     out. `may`: whether they make courses at all.
+         */
+        Beginnings: {
+            /** Courses */
+            courses: components["schemas"]["Copyable"][];
+            /** May */
+            may: boolean;
+            /** Terms */
+            terms: components["schemas"]["SharedTerm"][];
         };
         /** Book */
         Book: {
@@ -2489,6 +2919,38 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
+        /** Code */
+        Code: {
+            /** Code */
+            code: string;
+            /** Ends At */
+            ends_at: string | null;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Most Uses */
+            most_uses: number | null;
+            /** Section Id */
+            section_id: number | null;
+            /** Uses */
+            uses: number;
+        };
+        /**
+         * CodeIn
+         * @description `most_uses` null: any number. `ends_on`: the last day, in the course's zone.
+         */
+        CodeIn: {
+            /** Ends On */
+            ends_on?: string | null;
+            /** Most Uses */
+            most_uses?: number | null;
+            /** Section Id */
+            section_id?: number | null;
+        };
         /**
          * ConditionChoices
          * @description What conditions can name, the conditions as they stand, with dates as wall times, and in words.
@@ -2601,6 +3063,17 @@ export interface components {
         CopySource: {
             /** Modules */
             modules: components["schemas"]["CopyModule"][];
+        };
+        /** Copyable */
+        Copyable: {
+            /** Code */
+            code: string;
+            /** Slug */
+            slug: string;
+            /** Term */
+            term: string;
+            /** Title */
+            title: string;
         };
         /** CourseItem */
         CourseItem: {
@@ -2845,6 +3318,37 @@ export interface components {
             by: string;
             /** Edition */
             edition: number;
+        };
+        /**
+         * Enrolled
+         * @description How many were new, there already, moved to another section, back again, or teach here and were left.
+         */
+        Enrolled: {
+            /**
+             * Already
+             * @default 0
+             */
+            already: number;
+            /**
+             * Moved
+             * @default 0
+             */
+            moved: number;
+            /**
+             * New
+             * @default 0
+             */
+            new: number;
+            /**
+             * Returned
+             * @default 0
+             */
+            returned: number;
+            /**
+             * Teaches
+             * @default 0
+             */
+            teaches: number;
         };
         /**
          * Entry
@@ -3189,6 +3693,15 @@ export interface components {
              */
             with_dates: boolean;
         };
+        /** Invited */
+        Invited: {
+            /** Courses */
+            courses: string[];
+            /** Email */
+            email: string;
+            /** Name */
+            name: string;
+        };
         /** ItemChange */
         ItemChange: {
             /** Address */
@@ -3422,6 +3935,16 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** Joined */
+        Joined: {
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "already" | "moved" | "returned" | "teaches";
+            /** Slug */
+            slug: string;
+        };
         /** Kept */
         Kept: {
             /**
@@ -3564,6 +4087,62 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * ListIn
+         * @description A list as text, or as the HTML that a spreadsheet or page puts on the clipboard.
+         */
+        ListIn: {
+            /**
+             * Html
+             * @default
+             */
+            html: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * ListProblem
+         * @description Line and column from 1; 0 where it is about the whole list.
+         */
+        ListProblem: {
+            /** Column */
+            column: number;
+            /** Line */
+            line: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ListedPerson
+         * @description `as_line`: the earlier line that has the same address; `like_line`: one that has the same name. `known`: the
+         *     address is somebody's already. `fate`: what enrolling would mean in this section.
+         */
+        ListedPerson: {
+            /** As Line */
+            as_line: number | null;
+            /** Email */
+            email: string;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "already" | "moved" | "returned" | "teaches";
+            /** Known */
+            known: boolean;
+            /** Like Line */
+            like_line: number | null;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Section Id */
+            section_id: number | null;
+            /** Sort Name */
+            sort_name: string;
+        };
         /** Mail */
         Mail: {
             /**
@@ -3665,6 +4244,34 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * Member
+         * @description `invited`: they have set no password yet. `left_at`: of somebody who withdrew.
+         */
+        Member: {
+            /** Email */
+            email: string;
+            /** Id */
+            id: number;
+            /** Invited */
+            invited: boolean;
+            /** Left At */
+            left_at?: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "instructor" | "assistant" | "student";
+            /** Section Ids */
+            section_ids: number[];
+        };
+        /** MergeIn */
+        MergeIn: {
+            /** Into */
+            into: number;
+        };
         /** ModuleChange */
         ModuleChange: {
             /** In Order */
@@ -3750,6 +4357,65 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /** Naming */
+        Naming: {
+            /** Code */
+            code: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * NewCourse
+         * @description `first`: the address of its first step; empty while it has no modules.
+         */
+        NewCourse: {
+            /** Code */
+            code: string;
+            /** Dated */
+            dated: boolean;
+            /** First */
+            first: string;
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * NewCourseIn
+         * @description `term_id` or `own`, or neither for a course without dates. `count`: of units, or of days without dates.
+         */
+        NewCourseIn: {
+            /** Code */
+            code: string;
+            /**
+             * Count
+             * @default 8
+             */
+            count: number;
+            /**
+             * Credits
+             * @default 0
+             */
+            credits: number | string;
+            own?: components["schemas"]["OwnDates"] | null;
+            /**
+             * Run
+             * @default weeks
+             * @enum {string}
+             */
+            run: "weeks" | "units" | "days" | "none";
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /** Term Id */
+            term_id?: number | null;
+            /** Title */
+            title: string;
+            /** Zone */
+            zone: string;
         };
         /** NewTerm */
         NewTerm: {
@@ -3840,6 +4506,21 @@ export interface components {
             /** Minutes */
             minutes: number;
         };
+        /** OwnDates */
+        OwnDates: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+        };
         /**
          * OwnScore
          * @description The released score with its arithmetic, and what the teacher wrote.
@@ -3915,7 +4596,7 @@ export interface components {
              */
             html: string;
             /** Order */
-            order?: ("day_first" | "month_first") | null;
+            order?: ("month_first" | "day_first") | null;
             /**
              * Text
              * @default
@@ -3997,6 +4678,48 @@ export interface components {
              */
             slots: components["schemas"]["Slot"][];
         };
+        /** People */
+        People: {
+            /** Sections */
+            sections: components["schemas"]["SectionOut"][];
+            /** Students */
+            students: components["schemas"]["Member"][];
+            /** Teachers */
+            teachers: components["schemas"]["Member"][];
+            /** Withdrawn */
+            withdrawn: components["schemas"]["Member"][];
+        };
+        /** PeopleIn */
+        PeopleIn: {
+            /** People */
+            people: components["schemas"]["PersonIn"][];
+        };
+        /** PeoplePreview */
+        PeoplePreview: {
+            /** Columns */
+            columns: ("name" | "first" | "last" | "email" | "section" | "")[];
+            /** People */
+            people: components["schemas"]["ListedPerson"][];
+            /** Problems */
+            problems: components["schemas"]["ListProblem"][];
+        };
+        /** PersonIn */
+        PersonIn: {
+            /** Email */
+            email: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Section Id */
+            section_id?: number | null;
+            /**
+             * Sort Name
+             * @default
+             */
+            sort_name: string;
+        };
         /**
          * PlaceIn
          * @description Put the item into a part (or above all parts), before another item or at the end.
@@ -4055,6 +4778,13 @@ export interface components {
             name: string;
             /** Required */
             required: number;
+        };
+        /** PutAway */
+        PutAway: {
+            /** Archived */
+            archived: boolean;
+            /** Slug */
+            slug: string;
         };
         /** Queue */
         Queue: {
@@ -4685,6 +5415,20 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** SectionIn */
+        SectionIn: {
+            /** Name */
+            name: string;
+        };
+        /** SectionOut */
+        SectionOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Students */
+            students: number;
+        };
         /** SectionStep */
         SectionStep: {
             /** Label */
@@ -4717,6 +5461,25 @@ export interface components {
              * @default true
              */
             settled: boolean;
+        };
+        /** SharedTerm */
+        SharedTerm: {
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Id */
+            id: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /** Weeks */
+            weeks: number;
         };
         /** Sheet */
         Sheet: {
@@ -4791,6 +5554,8 @@ export interface components {
         };
         /** ShelfCourse */
         ShelfCourse: {
+            /** Archived */
+            archived: boolean;
             /** Code */
             code: string;
             /** First Day */
@@ -5084,6 +5849,36 @@ export interface components {
             sections: string[];
         };
         /**
+         * TeacherIn
+         * @description `section_ids`: of an assistant.
+         */
+        TeacherIn: {
+            person: components["schemas"]["PersonIn"];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "instructor" | "assistant";
+            /**
+             * Section Ids
+             * @default []
+             */
+            section_ids: number[];
+        };
+        /** TeachingIn */
+        TeachingIn: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "instructor" | "assistant";
+            /**
+             * Section Ids
+             * @default []
+             */
+            section_ids: number[];
+        };
+        /**
          * TermMap
          * @description `points`: the exact sum of `counted`. `outside`: what is due outside the term's weeks.
          */
@@ -5209,6 +6004,33 @@ export interface components {
         TickIn: {
             /** Done */
             done: boolean;
+        };
+        /**
+         * ToJoin
+         * @description What a code lets into. `fate`: what joining means for the reader.
+         */
+        ToJoin: {
+            /** Code */
+            code: string;
+            /** Course */
+            course: string;
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "already" | "moved" | "returned" | "teaches";
+            /** Instructors */
+            instructors: string[];
+            /** Present Section */
+            present_section: string;
+            /** Section */
+            section: string;
+            /** Slug */
+            slug: string;
+            /** Term */
+            term: string;
+            /** Title */
+            title: string;
         };
         /** Today */
         Today: {
@@ -5517,6 +6339,28 @@ export interface operations {
             };
         };
     };
+    delete_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
+                };
+            };
+        };
+    };
     read_absences: {
         parameters: {
             query?: never;
@@ -5633,6 +6477,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    edit_archived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAway"];
                 };
             };
         };
@@ -5775,6 +6645,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    read_codes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Code"][];
+                };
+            };
+        };
+    };
+    new_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Code"];
+                };
+            };
+        };
+    };
+    delete_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                code_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
                 };
             };
         };
@@ -5999,6 +6940,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DateCheck"];
+                };
+            };
+        };
+    };
+    delete_dates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };
@@ -7314,6 +8277,32 @@ export interface operations {
             };
         };
     };
+    edit_naming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Naming"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     edit_opened: {
         parameters: {
             query?: never;
@@ -7445,7 +8434,7 @@ export interface operations {
     preview_file: {
         parameters: {
             query?: {
-                order?: ("day_first" | "month_first") | null;
+                order?: ("month_first" | "day_first") | null;
             };
             header?: never;
             path: {
@@ -7498,6 +8487,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Paste"];
+                };
+            };
+        };
+    };
+    read_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
+    enrol_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Enrolled"];
+                };
+            };
+        };
+    };
+    preview_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeoplePreview"];
+                };
+            };
+        };
+    };
+    preview_people_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeoplePreview"];
+                };
+            };
+        };
+    };
+    withdraw_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
+    send_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
+                };
+            };
+        };
+    };
+    return_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
+    edit_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
                 };
             };
         };
@@ -7816,6 +9007,86 @@ export interface operations {
             };
         };
     };
+    new_section: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SectionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+        };
+    };
+    edit_section: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SectionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+        };
+    };
+    merge_sections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                section_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+        };
+    };
     shift: {
         parameters: {
             query?: never;
@@ -7909,6 +9180,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    new_teacher: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeacherIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
+                };
+            };
+        };
+    };
+    edit_teacher: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeachingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
                 };
             };
         };
@@ -8145,6 +9469,98 @@ export interface operations {
             };
         };
     };
+    read_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+        };
+    };
+    accept_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Accepted"];
+                };
+            };
+        };
+    };
+    read_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToJoin"];
+                };
+            };
+        };
+    };
+    join_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
     read_kinds: {
         parameters: {
             query?: never;
@@ -8181,6 +9597,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    read_beginnings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beginnings"];
+                };
+            };
+        };
+    };
+    make_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCourseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewCourse"];
                 };
             };
         };

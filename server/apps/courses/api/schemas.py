@@ -1,5 +1,5 @@
-from datetime import date
-from typing import Annotated
+from datetime import date, datetime
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
@@ -15,6 +15,54 @@ class ShelfCourse(BaseModel):
     term: str
     first_day: date | None
     last_day: date | None
+    archived: bool
+
+
+class SectionIn(BaseModel):
+    name: str
+
+
+class PlaceIn(BaseModel):
+    section_id: int | None
+
+
+class TeachingIn(BaseModel):
+    role: Literal["instructor", "assistant"]
+    section_ids: Annotated[list[int], Field(max_length=60)] = []
+
+
+class SectionOut(BaseModel):
+    id: int
+    name: str
+    students: int
+
+
+class Member(BaseModel):
+    """`invited`: they have set no password yet. `left_at`: of somebody who withdrew."""
+
+    id: int
+    name: str
+    email: str
+    role: Role
+    section_ids: list[int]
+    invited: bool
+    left_at: datetime | None = None
+
+
+class People(BaseModel):
+    sections: list[SectionOut]
+    teachers: list[Member]
+    students: list[Member]
+    withdrawn: list[Member]
+
+
+class ArchiveIn(BaseModel):
+    archived: bool
+
+
+class PutAway(BaseModel):
+    slug: str
+    archived: bool
 
 
 class Named(BaseModel):

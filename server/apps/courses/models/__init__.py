@@ -1,4 +1,4 @@
-from apps.courses.models.course import Course, Enrolment, Section
+from apps.courses.models.course import Course, Enrolment, Section, Withdrawal
 from apps.courses.models.group import Group, GroupMember
 from apps.courses.models.term import Term, TermBreak
 
@@ -10,4 +10,5 @@ __all__ = [
     "Section",
     "Term",
     "TermBreak",
+    "Withdrawal",
 ]

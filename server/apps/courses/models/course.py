@@ -10,9 +10,10 @@ from apps.courses.models.version import raises_version
 class Course(models.Model):
     """`layout_version` changes with every change of the layout: a trigger sets it to the microsecond,
     which comes only once, so a layout that was read once can be kept under it.
-    Students enter a course once it is opened. `turnaround_days`: within how many days work comes back;
-    `answer_days`: within how many a question or a report is answered. `date_order`: how dates in figures
-    are read in its texts."""
+    Students enter a course once it is opened. An archived one stays readable, and nothing is laid out or handed in
+    any more. A removed one is there for administrators only, who bring it back. `turnaround_days`: within how many
+    days work comes back; `answer_days`: within how many a question or a report is answered. `date_order`: how dates
+    in figures are read in its texts."""
 
     slug = models.SlugField(max_length=60, unique=True)
     code = models.CharField(max_length=20)
@@ -27,6 +28,8 @@ class Course(models.Model):
     turnaround_days = models.PositiveSmallIntegerField(default=7)
     answer_days = models.PositiveSmallIntegerField(default=2)
     opened_at = models.DateTimeField(null=True)
+    archived_at = models.DateTimeField(null=True)
+    removed_at = models.DateTimeField(null=True)
     copied_from = models.ForeignKey("self", on_delete=models.SET_NULL, null=True, related_name="+")
     gives_certificate = models.BooleanField(default=False)
     layout_version = models.BigIntegerField(default=1)
@@ -64,3 +67,20 @@ class Enrolment(models.Model):
             ),
         ]
         triggers = [raises_version("COALESCE(NEW.course_id, OLD.course_id)")]
+
+
+class Withdrawal(models.Model):
+    """Who was in a course and is not any more. Their work stays, and is theirs again when they come back."""
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="withdrawals")
+    section = models.ForeignKey(Section, on_delete=models.SET_NULL, null=True, related_name="+")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    role = models.CharField(max_length=12)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(
+                fields=["course", "person", "section", "role"], nulls_distinct=False, name="withdrawn_once_a_section"
+            )
+        ]

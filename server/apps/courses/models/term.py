@@ -14,13 +14,19 @@ def _raises_versions(term_id: str) -> pgtrigger.Trigger:
 
 
 class Term(models.Model):
-    """First and last day; weeks are counted from `first_week_number` (0 for a week 0)."""
+    """First and last day; weeks are counted from `first_week_number` (0 for a week 0).
+
+    `shared`: one of the institution's, which administrators keep and courses choose; a course that changes it gets a
+    copy of its own.
+    """
 
     name = models.CharField(max_length=100)
     first_day = models.DateField()
     last_day = models.DateField()
     week_start = models.PositiveSmallIntegerField(default=0)
     first_week_number = models.PositiveSmallIntegerField(default=1)
+    shared = models.BooleanField(default=False)
+    removed = models.BooleanField(default=False)
 
     class Meta:
         triggers = [_raises_versions("COALESCE(NEW.id, OLD.id)")]

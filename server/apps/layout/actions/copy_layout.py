@@ -6,16 +6,14 @@ from dataclasses import replace
 from typing import Any, TypeVar
 
 from django.db.models import Model
-from django.utils.text import slugify
 
-from apps.courses.public import Course, Enrolment, Group, Section, Term, can_lay_out, membership
-from apps.kernel.public import Actor, Refused, StoredFile, copied, now, one_line, record, require
+from apps.courses.public import Course, Enrolment, Group, Section, Term, can_lay_out, free_slug, membership
+from apps.kernel.public import Actor, StoredFile, copied, now, one_line, record, require
 from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern, Module, Part, Rhythm, Syllabus
 from apps.layout.queries import latest_texts
 from apps.layout.reading.conditions import Successors, renamed
 
 Row = TypeVar("Row", bound=Model)
-LONGEST_SLUG = 60
 
 
 def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Course, dict[int, int]]:
@@ -27,11 +25,12 @@ def copy_layout(actor: Actor, source: Course, title: str, code: str) -> tuple[Co
     require(can_lay_out(membership(actor, source)))
     course = copied_row(
         source,
-        slug=_free_slug(code, title),
+        slug=free_slug(code, title),
         title=one_line(title, "Title", 200),
         code=one_line(code, "Code", 20),
         term=_own_term(source),
         opened_at=None,
+        archived_at=None,
         copied_from=source,
     )
     sections = {s.pk: copied_row(s, course=course).pk for s in Section.objects.filter(course=source)}
@@ -145,7 +144,7 @@ def _own_term(source: Course) -> Term | None:
     if source.term is None:
         return None
     breaks = list(source.term.breaks.filter(removed=False))
-    term = copied_row(source.term)
+    term = copied_row(source.term, shared=False)
     for pause in breaks:
         copied_row(pause, term=term)
     return term
@@ -159,13 +158,3 @@ def copied_row(row: Row, **changes: Any) -> Row:
         fields.pop(f"{name}_id", None)
         fields[name] = value
     return type(row)._default_manager.create(**fields)
-
-
-def _free_slug(code: str, title: str) -> str:
-    base = slugify(code)[: LONGEST_SLUG - 4] or slugify(title)[: LONGEST_SLUG - 4] or "course"
-    taken = set(Course.objects.filter(slug__startswith=base).values_list("slug", flat=True))
-    for n in range(1, 1000):
-        slug = base if n == 1 else f"{base}-{n}"
-        if slug not in taken:
-            return slug
-    raise Refused("course.too_many_copies")

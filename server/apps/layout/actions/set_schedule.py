@@ -65,6 +65,14 @@ def set_schedule(actor: Actor, course: Course, wish: ScheduleWish) -> AuditRecor
     return apply(actor, course, "set_schedule", schedule_edits(course, wish), ("schedule", course.pk))
 
 
+def drop_dates(actor: Actor, course: Course) -> AuditRecord:
+    """Take the term from a course. Modules keep their order and weeks, and items their rules, so that all of it stands
+    again once the course gets dates."""
+    require(can_lay_out(membership(actor, course)))
+    course = lock_course(course)
+    return apply(actor, course, "drop_dates", [Edit("course", course, {"term_id": None})], ("schedule", course.pk))
+
+
 def schedule_edits(course: Course, wish: ScheduleWish) -> list[Edit]:
     """The edits that give a locked course this schedule; refused when it can't be one."""
     _refuse_bad(wish)
@@ -108,11 +116,15 @@ def _refuse_bad(wish: ScheduleWish) -> None:
         raise Refused("schedule.zone", zone=wish.zone)
     refuse_bad_term(_term(wish))
     for pattern in wish.patterns:
-        try:
-            made = pattern_of(_columns(pattern))
-        except (KeyError, ValueError, TypeError):
-            raise Refused("meeting.unreadable") from None
-        refuse_problems(pattern_problems(made))
+        refuse_bad_pattern(pattern)
+
+
+def refuse_bad_pattern(pattern: PatternWish) -> None:
+    try:
+        made = pattern_of(_columns(pattern))
+    except (KeyError, ValueError, TypeError):
+        raise Refused("meeting.unreadable") from None
+    refuse_problems(pattern_problems(made))
 
 
 def refuse_bad_term(term: CoreTerm) -> None:
@@ -134,16 +146,16 @@ def _term(wish: ScheduleWish) -> CoreTerm:
 
 
 def _own_term(course: Course, edits: list[Edit]) -> Term:
-    """The course's term; a copy of its own when other courses share it."""
+    """The course's term; a copy of its own when it is the institution's or other courses share it."""
     term = course.term
-    if term is not None and not Course.objects.filter(term=term).exclude(pk=course.pk).exists():
+    if term is not None and not term.shared and not Course.objects.filter(term=term).exclude(pk=course.pk).exists():
         return term
     if term is None:
         made = Term.objects.create(name="Term", first_day=date(2000, 1, 1), last_day=date(2000, 1, 1))
     else:
         made = Term.objects.get(pk=term.pk)
         breaks = list(made.breaks.filter(removed=False))
-        made.pk = None
+        made.pk, made.shared = None, False
         made.save()
         TermBreak.objects.bulk_create(
             TermBreak(

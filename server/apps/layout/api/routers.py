@@ -1,4 +1,4 @@
-from apps.layout.api import allowances, conditions, files, kinds, layout, schedule
+from apps.layout.api import allowances, beginning, conditions, files, kinds, layout, schedule
 from apps.layout.api.router import router
 
-__all__ = ["allowances", "conditions", "files", "kinds", "layout", "router", "schedule"]
+__all__ = ["allowances", "beginning", "conditions", "files", "kinds", "layout", "router", "schedule"]

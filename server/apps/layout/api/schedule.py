@@ -7,6 +7,7 @@ from unvo_core.terms.public_holidays import holiday_problems, holidays_between, 
 from apps.courses.public import Course, Named, can_lay_out, course_by_slug, lock_course, membership
 from apps.kernel.public import actor_of, refuse_problems, require, write
 from apps.layout.actions import set_schedule
+from apps.layout.actions.merge_sections import merge_section
 from apps.layout.actions.move_term import TermMove, apply_move, carried, plan_redate, plan_repace
 from apps.layout.actions.remove_group import remove_group
 from apps.layout.actions.set_moments import set_moments, shift_items
@@ -42,6 +43,15 @@ def _pattern(given: t.Pattern) -> set_schedule.PatternWish:
     for slot in [*plain["slots"], *(x for e in plain["exceptions"] for x in e["slots"])]:
         slot["start"], slot["end"] = slot["start"][:5], slot["end"][:5]
     return set_schedule.PatternWish(given.section_id, plain["slots"], plain["rotation"], plain["exceptions"])
+
+
+@router.post("/courses/{slug}/sections/{section_id}/merge", response=Named)
+@write
+def merge_sections(request: SignedIn, slug: str, section_id: int, payload: t.MergeIn) -> Named:
+    """Everybody of the section into another one; it ends with that."""
+    course = course_by_slug(slug)
+    merge_section(actor_of(request), course, section_id, payload.into)
+    return Named(id=payload.into, name="")
 
 
 @router.get("/holidays", response=t.Holidays)

@@ -79,6 +79,10 @@ class Choice(BaseModel):
     name: str
 
 
+class MergeIn(BaseModel):
+    into: int
+
+
 class TermMoveIn(BaseModel):
     """`landing`: where dates go that fall on a day off."""
 

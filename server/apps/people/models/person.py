@@ -9,7 +9,10 @@ def default_budget() -> list[int]:
 
 
 class Person(AbstractUser):
-    """Someone who signs in. Sign-in names are kept in lower case."""
+    """Someone who signs in. Sign-in names are kept in lower case.
+
+    `administers`: keeps terms, courses and people of the whole place; that gives no way into a course's work.
+    """
 
     first_name = None  # type: ignore[assignment]
     last_name = None  # type: ignore[assignment]
@@ -17,6 +20,9 @@ class Person(AbstractUser):
     sort_name = models.CharField(max_length=150)
     email = models.EmailField(unique=True)
     zone = models.CharField(max_length=64, blank=True)
+    language = models.CharField(max_length=12, blank=True)
+    administers = models.BooleanField(default=False)
+    makes_courses = models.BooleanField(default=False)
     budget_minutes = ArrayField(models.PositiveSmallIntegerField(), size=7, default=default_budget)
     seen_today_at = models.DateTimeField(null=True)
     demo_part = models.CharField(max_length=120, blank=True)

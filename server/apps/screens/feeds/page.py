@@ -12,7 +12,7 @@ from django.utils.translation import gettext as _
 from unvo_core.formats.calendar_file import Entry, calendar_bytes
 from unvo_core.schedule.meetings import Meeting
 
-from apps.courses.public import Course, Enrolment
+from apps.courses.public import RUNNING, Course, Enrolment
 from apps.layout.public import LaidItem, Layout, layout, layout_for
 from apps.path.public import Progress, progress_in
 from apps.people.public import Person
@@ -33,7 +33,7 @@ def feed_bytes(person: Person, course: Course | None, now: datetime, with_tasks:
 
 def _courses(person: Person, course: Course | None) -> dict[int, tuple[Course, Layout]]:
     """Courses that the person studies, once they are open, and those that they teach."""
-    rows = Enrolment.objects.filter(person=person).select_related("course__term").order_by("course_id")
+    rows = Enrolment.objects.filter(person=person, **RUNNING).select_related("course__term").order_by("course_id")
     if course is not None:
         rows = rows.filter(course=course)
     found: dict[int, tuple[Course, Layout]] = {}

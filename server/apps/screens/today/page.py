@@ -10,7 +10,7 @@ from zoneinfo import ZoneInfo
 from unvo_core.path.evaluate import is_left
 from unvo_core.plan.day_plan import DayPlan, Work, day_plan
 
-from apps.courses.public import Course, Enrolment
+from apps.courses.public import RUNNING, Course, Enrolment
 from apps.gradebook.public import new_scores, points
 from apps.layout.public import LaidItem, Layout, item_ref, layout, layout_for, ref, start_by
 from apps.path.public import Progress, progress_in
@@ -68,7 +68,7 @@ def today(person: Person, now: datetime) -> out.Today:
 
 def _courses(person: Person) -> dict[int, tuple[Course, Layout]]:
     """The courses that the person studies and that are open to them."""
-    rows = Enrolment.objects.filter(person=person, role=Enrolment.STUDENT, course__opened_at__isnull=False)
+    rows = Enrolment.objects.filter(person=person, role=Enrolment.STUDENT, course__opened_at__isnull=False, **RUNNING)
     found: dict[int, tuple[Course, Layout]] = {}
     for row in rows.select_related("course__term").order_by("course__code"):
         found[row.course_id] = (row.course, layout_for(layout(row.course), person.pk))

@@ -1,15 +1,18 @@
 from __future__ import annotations
 
 from apps.assignments.public import copy_briefs
-from apps.courses.public import Course
+from apps.courses.public import Course, can_lay_out, membership
 from apps.gradebook.public import copy_grading
-from apps.kernel.public import Actor
+from apps.kernel.public import Actor, require
 from apps.layout.changes import copy_layout
 from apps.library.public import copy_library
+from apps.people.public import can_make_courses
 
 
 def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
     """A whole course again: layout, texts, conditions, grading, briefs. No people, no work, no scores."""
+    require(can_lay_out(membership(actor, source)))
+    require(can_make_courses(actor))
     course, items = copy_layout(actor, source, title, code)
     copy_grading(actor, source, course, items)
     copy_briefs(items)

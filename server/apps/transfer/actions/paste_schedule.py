@@ -11,10 +11,9 @@ from unvo_core.terms.schedule_table import ScheduleTable, read_table
 from unvo_core.terms.written_dates import Order
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require
+from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require, tables
 from apps.layout.changes import Edit, apply_edits, set_back
 from apps.layout.public import Item, Layout, date_order_of, kind_of, layout, row_of
-from apps.transfer.tables import Grid
 from apps.transfer.week_places import WeekPlaces
 
 LONGEST_TITLE = 200
@@ -64,7 +63,7 @@ class Plan:
     gone: Sequence[str] = field(default=())
 
 
-def read_schedule(actor: Actor, course: Course, grid: Grid, chosen: Order | None) -> ScheduleTable:
+def read_schedule(actor: Actor, course: Course, grid: tables.Grid, chosen: Order | None) -> ScheduleTable:
     """What each row says; nothing is changed."""
     require(can_lay_out(membership(actor, course)))
     laid = layout(course)

@@ -4,12 +4,11 @@ from ninja import File, Router, UploadedFile
 
 from apps.courses.public import can_lay_out, course_by_slug, membership
 from apps.gradebook.public import setup_of
-from apps.kernel.public import actor_of, editions, now, require, write
+from apps.kernel.public import actor_of, editions, now, require, tables, write
 from apps.layout.changes import CopyWish
 from apps.layout.public import Changed, Rhythm, changed, layout
 from apps.path.public import enter
 from apps.people.public import SignedIn
-from apps.transfer import tables
 from apps.transfer.actions.copy_course import copy_course
 from apps.transfer.actions.copy_in import copy_in
 from apps.transfer.actions.paste_schedule import ItemWish, RowWish, paste_schedule, plan_paste, read_schedule

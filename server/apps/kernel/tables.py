@@ -11,11 +11,13 @@ from typing import Any
 
 import openpyxl
 from lxml import etree, html
-from unvo_core.terms.schedule_table import MOST_ROWS, cells_of
+from unvo_core.formats.cells import cells_of
 
-from apps.kernel.public import Refused
+from apps.kernel.refusals import Refused
 
-LONGEST_PASTE = 200_000
+MOST_ROWS = 500
+"""Of a table, if its reader does not take more."""
+LONGEST_PASTE = 1_000_000
 LONGEST_HTML = 3_000_000
 """What a spreadsheet puts beside its cells is many times as long as they are."""
 MOST_FILE_BYTES = 5 * 1024 * 1024
@@ -33,7 +35,7 @@ def of_text(text: str) -> Grid:
     return cells_of(text)
 
 
-def of_html(text: str) -> Grid:
+def of_html(text: str, most: int = MOST_ROWS) -> Grid:
     """The largest table of a page or clipboard; empty where there is none. Cells that span several stand in the
     first of them, as merged cells of a spreadsheet do."""
     if len(text) > LONGEST_HTML:
@@ -42,11 +44,11 @@ def of_html(text: str) -> Grid:
         page = html.fromstring(text)
     except (etree.ParserError, ValueError):
         return []
-    found = [_rows(table) for table in page.iter("table")]
+    found = [_rows(table, most) for table in page.iter("table")]
     return max(found, key=len, default=[])
 
 
-def _rows(table: Any) -> Grid:
+def _rows(table: Any, most: int) -> Grid:
     rows: Grid = []
     covered: dict[tuple[int, int], bool] = {}
     for n, row in enumerate(_own_rows(table)):
@@ -54,12 +56,12 @@ def _rows(table: Any) -> Grid:
         for cell in row.iterchildren("td", "th"):
             while covered.get((n, len(cells))):
                 cells.append("")
-            across, down = _span(cell, "colspan", MOST_COLUMNS), _span(cell, "rowspan", MOST_ROWS)
+            across, down = _span(cell, "colspan", MOST_COLUMNS), _span(cell, "rowspan", most)
             for below in range(1, down):
                 covered |= {(n + below, len(cells) + beside): True for beside in range(across)}
             cells += [_words(cell), *[""] * (across - 1)]
         rows.append(cells[:MOST_COLUMNS])
-    return rows[: MOST_ROWS * 2]
+    return rows[: most * 2]
 
 
 def _own_rows(table: Any) -> Iterator[Any]:
@@ -97,14 +99,14 @@ def _spaced(text: str | None) -> str:
     return re.sub(r"\s+", " ", text or "")
 
 
-def of_file(upload: Any) -> Grid:
+def of_file(upload: Any, most: int = MOST_ROWS) -> Grid:
     """A spreadsheet (XLSX), a page (HTML) or text with separators (CSV, TSV), by what is in it."""
     if upload.size > MOST_FILE_BYTES:
         raise Refused("table.file_large", name=upload.name, most=f"{MOST_FILE_BYTES // 1024 // 1024} MB")
     content = upload.read()
-    read: Callable[[bytes], Grid] = _of_book if zipfile.is_zipfile(BytesIO(content)) else _of_bytes
+    read: Callable[[bytes, int], Grid] = _of_book if zipfile.is_zipfile(BytesIO(content)) else _of_bytes
     try:
-        return read(content)
+        return read(content, most)
     except Refused:
         raise
     except Exception as error:
@@ -112,24 +114,24 @@ def of_file(upload: Any) -> Grid:
         raise Refused("table.file_unreadable", name=upload.name) from error
 
 
-def _of_bytes(content: bytes) -> Grid:
+def _of_bytes(content: bytes, most: int) -> Grid:
     if NO_TEXT.search(content):
         raise ValueError("no text")
     try:
         text = content.decode("utf-8-sig")
     except UnicodeDecodeError:
         text = content.decode("cp1252", errors="replace")
-    return of_html(text) if "<table" in text.lower() else of_text(text)
+    return of_html(text, most) if "<table" in text.lower() else of_text(text)
 
 
-def _of_book(content: bytes) -> Grid:
+def _of_book(content: bytes, most: int) -> Grid:
     """The first sheet that holds anything."""
     with zipfile.ZipFile(BytesIO(content)) as packed:
         if sum(one.file_size for one in packed.infolist()) > MOST_UNPACKED_BYTES:
             raise Refused("table.file_large", name="", most=f"{MOST_UNPACKED_BYTES // 1024 // 1024} MB")
     book = openpyxl.load_workbook(BytesIO(content), read_only=True, data_only=True)
     for sheet in book:
-        rows = sheet.iter_rows(max_row=MOST_ROWS * 2, max_col=MOST_COLUMNS, values_only=True)
+        rows = sheet.iter_rows(max_row=most * 2, max_col=MOST_COLUMNS, values_only=True)
         grid = [[_cell(value) for value in row] for row in rows]
         if any(any(row) for row in grid):
             return [row[: _width(grid)] for row in grid]

@@ -1,0 +1,30 @@
+"""Codes and links that let somebody in."""
+
+from __future__ import annotations
+
+import hashlib
+import secrets
+
+LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
+"""Without I, O, 0 and 1, which are read as each other."""
+CODE_LENGTH = 8
+
+
+def new_code() -> str:
+    """'K7QF-2MXA': 40 bits."""
+    letters = "".join(secrets.choice(LETTERS) for _ in range(CODE_LENGTH))
+    return f"{letters[:4]}-{letters[4:]}"
+
+
+def as_code(typed: str) -> str:
+    """What somebody typed as a code is kept: letter case, spaces and dashes do not matter."""
+    letters = "".join(c for c in typed.upper() if c.isalnum())[:CODE_LENGTH]
+    return f"{letters[:4]}-{letters[4:]}"
+
+
+def new_secret() -> str:
+    return secrets.token_urlsafe(32)
+
+
+def digest(secret: str) -> str:
+    return hashlib.sha256(secret.encode()).hexdigest()

@@ -1,0 +1,147 @@
+"""Operations that begin a course, name it, and take its dates."""
+
+from datetime import date
+from decimal import Decimal
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from apps.courses.public import THERE, Course, Enrolment, Term, course_by_slug
+from apps.kernel.public import Allowed, actor_of, now, write
+from apps.layout.actions import begin_course as action
+from apps.layout.actions.name_course import name_course
+from apps.layout.actions.set_schedule import drop_dates
+from apps.layout.api import schedule_schemas as t
+from apps.layout.api import schemas as s
+from apps.layout.api.router import router
+from apps.layout.api.shapes import changed
+from apps.layout.queries import layout
+from apps.people.public import SignedIn, can_make_courses
+
+
+class SharedTerm(BaseModel):
+    id: int
+    name: str
+    first_day: date
+    last_day: date
+    weeks: int
+
+
+class Copyable(BaseModel):
+    slug: str
+    code: str
+    title: str
+    term: str
+
+
+class Beginnings(BaseModel):
+    """What a new course can be made of: the institution's terms that are not over, and the courses that the reader lays
+    out. `may`: whether they make courses at all."""
+
+    may: bool
+    terms: list[SharedTerm]
+    courses: list[Copyable]
+
+
+class OwnDates(BaseModel):
+    name: str
+    first_day: t.Day
+    last_day: t.Day
+
+
+class NewCourseIn(BaseModel):
+    """`term_id` or `own`, or neither for a course without dates. `count`: of units, or of days without dates."""
+
+    title: str
+    code: str
+    zone: str
+    credits: Annotated[Decimal, Field(ge=0, le=60)] = Decimal(0)
+    term_id: int | None = None
+    own: OwnDates | None = None
+    slots: Annotated[list[t.Slot], Field(max_length=40)] = []
+    run: Literal["weeks", "units", "days", "none"] = "weeks"
+    count: Annotated[int, Field(ge=1, le=action.MOST_MODULES)] = 8
+
+
+class NewCourse(BaseModel):
+    """`first`: the address of its first step; empty while it has no modules."""
+
+    slug: str
+    code: str
+    title: str
+    dated: bool
+    first: str
+
+
+class Naming(BaseModel):
+    title: str
+    code: str
+
+
+@router.get("/new-course", response=Beginnings)
+def read_beginnings(request: SignedIn) -> Beginnings:
+    may = isinstance(can_make_courses(actor_of(request)), Allowed)
+    return Beginnings(may=may, terms=_terms() if may else [], courses=_copyable(request.user.pk) if may else [])
+
+
+def _terms() -> list[SharedTerm]:
+    rows = Term.objects.filter(shared=True, removed=False, last_day__gte=now().date()).order_by("first_day", "id")
+    return [
+        SharedTerm(
+            id=row.pk,
+            name=row.name,
+            first_day=row.first_day,
+            last_day=row.last_day,
+            weeks=-(-((row.last_day - row.first_day).days + 1) // 7),
+        )
+        for row in rows
+    ]
+
+
+def _copyable(person_id: int) -> list[Copyable]:
+    rows = Enrolment.objects.filter(person_id=person_id, role=Enrolment.INSTRUCTOR, **THERE)
+    return [
+        Copyable(
+            slug=row.course.slug,
+            code=row.course.code,
+            title=row.course.title,
+            term=row.course.term.with_year if row.course.term else "",
+        )
+        for row in rows.select_related("course__term").order_by("course__code", "-course__term__first_day", "course_id")
+    ]
+
+
+@router.post("/new-course", response=NewCourse)
+@write
+def make_course(request: SignedIn, payload: NewCourseIn) -> NewCourse:
+    own = payload.own
+    dates = action.OwnDates(own.name, own.first_day, own.last_day) if own else payload.term_id
+    slots = [slot.model_dump(mode="json") for slot in payload.slots]
+    for slot in slots:
+        slot["start"], slot["end"] = slot["start"][:5], slot["end"][:5]
+    fields = payload.model_dump(exclude={"own", "term_id", "slots"})
+    made = action.begin_course(actor_of(request), action.CourseWish(**fields, dates=dates, slots=slots))
+    return _made(made)
+
+
+def _made(course: Course) -> NewCourse:
+    modules = layout(course).all
+    return NewCourse(
+        slug=course.slug,
+        code=course.code,
+        title=course.title,
+        dated=course.term_id is not None,
+        first=modules[0].key if modules else "",
+    )
+
+
+@router.put("/courses/{slug}/naming", response=s.Changed)
+@write
+def edit_naming(request: SignedIn, slug: str, payload: Naming) -> s.Changed:
+    return changed(name_course(actor_of(request), course_by_slug(slug), payload.title, payload.code), slug)
+
+
+@router.delete("/courses/{slug}/dates", response=s.Changed)
+@write
+def delete_dates(request: SignedIn, slug: str) -> s.Changed:
+    return changed(drop_dates(actor_of(request), course_by_slug(slug)), slug)
