@@ -5,7 +5,7 @@ from apps.courses.actions.keep_group import group_row
 from apps.courses.actions.keep_section import section_row
 from apps.courses.actions.open_course import open_course
 from apps.courses.actions.put_away import bring_back
-from apps.courses.api.schemas import Named
+from apps.courses.api.schemas import Day, Named
 from apps.courses.kept import ByVersion
 from apps.courses.memberships import Membership, Role, course_and_membership, membership
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
@@ -32,6 +32,7 @@ __all__ = [
     "THERE",
     "ByVersion",
     "Course",
+    "Day",
     "Enrolment",
     "Fate",
     "Group",

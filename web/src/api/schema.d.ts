@@ -4233,12 +4233,16 @@ export interface components {
         };
         /** Me */
         Me: {
+            /** Administers */
+            administers: boolean;
             /** Demo */
             demo: boolean;
             /** Email */
             email: string;
             /** Id */
             id: number;
+            /** Makes Courses */
+            makes_courses: boolean;
             /** Name */
             name: string;
             /** Zone */
@@ -5257,17 +5261,23 @@ export interface components {
         /**
          * Schedule
          * @description How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term. `instructors`: the
-         *     names of those who may change it.
+         *     names of those who may change it. `course_edition`: of title and code.
          */
         Schedule: {
             /** Answer Days */
             answer_days: number;
+            /** Archived At */
+            archived_at: string | null;
             /** Breaks */
             breaks: components["schemas"]["Break"][];
             /** Can Lay Out */
             can_lay_out: boolean;
             /** Classes */
             classes: components["schemas"]["ClassMeeting"][];
+            /** Code */
+            code: string;
+            /** Course Edition */
+            course_edition: number;
             /** Credits */
             credits: string;
             /**
@@ -5302,6 +5312,10 @@ export interface components {
             patterns: components["schemas"]["Pattern"][];
             /** Sections */
             sections: components["schemas"]["Choice"][];
+            /** Students */
+            students: number;
+            /** Title */
+            title: string;
             /** Turnaround Days */
             turnaround_days: number;
             /** Usual Minutes */
@@ -5464,11 +5478,15 @@ export interface components {
         };
         /** SharedTerm */
         SharedTerm: {
+            /** Breaks */
+            breaks: components["schemas"]["Break"][];
             /**
              * First Day
              * Format: date
              */
             first_day: string;
+            /** First Week Number */
+            first_week_number: number;
             /** Id */
             id: number;
             /**
@@ -5478,8 +5496,8 @@ export interface components {
             last_day: string;
             /** Name */
             name: string;
-            /** Weeks */
-            weeks: number;
+            /** Week Start */
+            week_start: number;
         };
         /** Sheet */
         Sheet: {

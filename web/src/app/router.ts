@@ -8,7 +8,7 @@ import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
 import rosterRoutes from "@/places/roster/routes";
 import searchRoutes from "@/places/search/routes";
-import setupRoutes from "@/places/setup/routes";
+import setupRoutes, { ownRoutes as newCourse } from "@/places/setup/routes";
 import standingRoutes from "@/places/standing/routes";
 import termRoutes from "@/places/term/routes";
 import todayRoutes from "@/places/today/routes";
@@ -25,6 +25,7 @@ const routes: RouteRecordRaw[] = [
   ...signInRoutes,
   ...outboxRoutes,
   ...receiptRoutes,
+  ...newCourse,
   {
     path: "/c/:slug",
     component: CourseFrame,

@@ -14,6 +14,8 @@ export default {
     },
     title: "Setup",
     parts: "Parts of Setup",
+    begin: "Begin",
+    course: "Course",
     schedule: "Schedule",
     history: "History",
     rhythm: "Rhythm",

@@ -5,6 +5,7 @@ import layout from "./en-layout";
 import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
+import begin from "./en-begin";
 
 export default {
   ...time,
@@ -14,6 +15,7 @@ export default {
   ...layout,
   ...setup,
   ...work,
+  ...begin,
   app: {
     name: "unvo",
     close: "Close",
@@ -38,6 +40,7 @@ export default {
       "One text that you typed on this device has not reached the server yet. Signing out removes it from here. | {n} texts that you typed on this device have not reached the server yet. Signing out removes them from here.",
     stay: "Stay, and save first",
     leaveUnsaved: "Sign out without them",
+    archived: "archive",
     outbox: "Mail to you (stand-in outbox)",
     shortcuts: "Keyboard",
     places: "Places of this course",

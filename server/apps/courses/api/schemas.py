@@ -5,6 +5,9 @@ from pydantic import BaseModel, Field
 
 from apps.courses.memberships import Role
 
+Day = Annotated[date, Field(ge=date(1990, 1, 1), le=date(2199, 12, 31))]
+"""Bounds that keep a slip of the finger from reaching the calendar's arithmetic."""
+
 
 class ShelfCourse(BaseModel):
     slug: str

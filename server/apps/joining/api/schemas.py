@@ -1,9 +1,9 @@
-from datetime import date, datetime
+from datetime import datetime
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from apps.courses.public import Fate
+from apps.courses.public import Day, Fate
 
 
 class ListIn(BaseModel):
@@ -80,7 +80,7 @@ class CodeIn(BaseModel):
 
     section_id: int | None = None
     most_uses: Annotated[int, Field(ge=1, le=5000)] | None = None
-    ends_on: date | None = None
+    ends_on: Day | None = None
 
 
 class Code(BaseModel):

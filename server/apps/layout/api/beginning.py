@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from apps.courses.public import THERE, Course, Enrolment, Term, course_by_slug
+from apps.courses.public import THERE, Course, Day, Enrolment, Term, course_by_slug
 from apps.kernel.public import Allowed, actor_of, now, write
 from apps.layout.actions import begin_course as action
 from apps.layout.actions.name_course import name_course
@@ -24,7 +24,9 @@ class SharedTerm(BaseModel):
     name: str
     first_day: date
     last_day: date
-    weeks: int
+    week_start: int
+    first_week_number: int
+    breaks: list[t.Break]
 
 
 class Copyable(BaseModel):
@@ -45,8 +47,8 @@ class Beginnings(BaseModel):
 
 class OwnDates(BaseModel):
     name: str
-    first_day: t.Day
-    last_day: t.Day
+    first_day: Day
+    last_day: Day
 
 
 class NewCourseIn(BaseModel):
@@ -85,16 +87,22 @@ def read_beginnings(request: SignedIn) -> Beginnings:
 
 
 def _terms() -> list[SharedTerm]:
-    rows = Term.objects.filter(shared=True, removed=False, last_day__gte=now().date()).order_by("first_day", "id")
+    rows = Term.objects.filter(shared=True, removed=False, last_day__gte=now().date())
     return [
         SharedTerm(
             id=row.pk,
             name=row.name,
             first_day=row.first_day,
             last_day=row.last_day,
-            weeks=-(-((row.last_day - row.first_day).days + 1) // 7),
+            week_start=row.week_start,
+            first_week_number=row.first_week_number,
+            breaks=[
+                t.Break(name=b.name, first_day=b.first_day, last_day=b.last_day, takes_week_number=b.takes_week_number)
+                for b in row.breaks.all()
+                if not b.removed
+            ],
         )
-        for row in rows
+        for row in rows.prefetch_related("breaks").order_by("first_day", "id")
     ]
 
 

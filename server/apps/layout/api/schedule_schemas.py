@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 from unvo_core.terms.redate import Note
 
+from apps.courses.public import Day
 from apps.layout.api.codes import Moment
 from apps.layout.api.schemas import ItemRef
 
@@ -12,10 +13,6 @@ Days = Annotated[int, Field(ge=-400, le=400)]
 
 
 Minutes = Annotated[int, Field(ge=-576_000, le=576_000)]
-
-
-Day = Annotated[date, Field(ge=date(1990, 1, 1), le=date(2199, 12, 31))]
-"""Bounds that keep a slip of the finger from reaching the calendar's arithmetic."""
 
 
 class Break(BaseModel):

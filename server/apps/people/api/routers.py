@@ -13,7 +13,15 @@ router = Router(tags=["people"])
 @router.get("/me", response=Me)
 def me(request: SignedIn) -> Me:
     person = request.user
-    return Me(id=person.pk, name=person.name, email=person.email, zone=person.zone, demo=settings.DEMO)
+    return Me(
+        id=person.pk,
+        name=person.name,
+        email=person.email,
+        zone=person.zone,
+        demo=settings.DEMO,
+        makes_courses=person.makes_courses or person.administers,
+        administers=person.administers,
+    )
 
 
 @router.get("/sign-in/demo-people", response=list[DemoPerson], auth=None)

@@ -7,6 +7,8 @@ class Me(BaseModel):
     email: str
     zone: str
     demo: bool
+    makes_courses: bool
+    administers: bool
 
 
 class DemoPerson(BaseModel):

@@ -8,7 +8,7 @@ from typing import Any
 from django.db.models import F
 from unvo_core.schedule.load import weekly_minutes
 
-from apps.courses.public import Course, Group, Section, instructors
+from apps.courses.public import Course, Group, Section, instructors, student_count
 from apps.kernel.public import edition
 from apps.layout.public import Break, Choice, MeetingPattern, Pattern, class_out, date_order_of, layout
 from apps.path.public import Reader
@@ -21,6 +21,11 @@ def schedule(course: Course, reader: Reader) -> out.Schedule:
     patterns = MeetingPattern.objects.filter(course=course).order_by(F("section__number").asc(nulls_first=True))
     credits = Fraction(str(course.credits))
     return out.Schedule(
+        title=course.title,
+        code=course.code,
+        course_edition=edition(("course", course.pk)),
+        archived_at=course.archived_at,
+        students=student_count(course),
         can_lay_out=reader.member.instructs,
         instructors=instructors(course),
         dated=term is not None,

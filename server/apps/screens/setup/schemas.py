@@ -10,8 +10,13 @@ from apps.screens.term.schemas import MapWeek
 
 class Schedule(BaseModel):
     """How a course runs in time. `usual_minutes`: what its credits stand for in a week of this term. `instructors`: the
-    names of those who may change it."""
+    names of those who may change it. `course_edition`: of title and code."""
 
+    title: str
+    code: str
+    course_edition: int
+    archived_at: datetime | None
+    students: int
     can_lay_out: bool
     instructors: list[str]
     dated: bool

@@ -5,6 +5,8 @@ import { read, type Get } from "./read";
 export const own = {
   me: () => read(["me"], () => told(client.GET("/api/me"))),
   shelf: () => read(["shelf"], () => told(client.GET("/api/courses"))),
+  /** What a new course can be made of. */
+  beginnings: () => read(["beginnings"], () => told(client.GET("/api/new-course"))),
   today: () => read(["today"], () => told(client.GET("/api/today"))),
   desk: () => read(["desk"], () => told(client.GET("/api/desk"))),
   /** Who falls behind, asked for apart: it looks at every student's path. */

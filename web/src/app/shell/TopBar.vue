@@ -31,13 +31,16 @@ const { data: shelf } = useShelf();
 const unsaved = ref(0);
 
 const slug = computed(() => String(route.params.slug ?? ""));
-const entries = computed(() =>
-  (shelf.value ?? []).map((c) => ({
+const NEW = "+";
+const entries = computed(() => [
+  ...(shelf.value ?? []).map((c) => ({
     key: c.slug,
     name: [`${c.code} ${c.title}`, c.section].filter(Boolean).join(" · "),
-    detail: c.term,
+    detail: c.archived ? t("app.archived") : c.term,
   })),
-);
+  ...(me.makes_courses ? [{ key: NEW, name: t("begin.newCourse"), detail: "" }] : []),
+]);
+const toCourse = (key: string) => router.push(key === NEW ? "/new-course" : `/c/${key}`);
 const choices = computed(() => [
   ...(slug.value ? [{ key: "search", label: t("search.label") }] : []),
   ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
@@ -92,7 +95,7 @@ async function leave(): Promise<void> {
       :chosen="String(route.params.slug ?? '')"
       :label="t('app.courses')"
       :none="t('app.noCourse')"
-      @choose="(slug) => router.push(`/c/${slug}`)"
+      @choose="toCourse"
     />
     <SearchField v-if="slug" :key="slug" :slug="slug" />
     <nav class="ml-auto flex gap-3 sm:gap-4" :aria-label="t('app.firstScreens')">

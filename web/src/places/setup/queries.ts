@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/vue-query";
 import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
-import { courseLayout, general, touched, type HistoryQuery } from "@/api/reads";
+import { courseLayout, general, own, touched, type HistoryQuery } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 const at = (slug: () => string) => ({ path: { slug: slug() } });
@@ -15,6 +15,23 @@ export const useHistory = (slug: () => string, query: () => HistoryQuery) =>
     initialPageParam: undefined as number | undefined,
     getNextPageParam: (last) => last.next ?? undefined,
   });
+/** What a new course can be made of. */
+export const useBeginnings = () => useQuery(own.beginnings());
+
+export const useBeginning = () => ({
+  make: useWrite(
+    (body: Shapes["NewCourseIn"], headers) => told(client.POST("/api/new-course", { body, headers })),
+    () => touched.shelf(),
+    true,
+  ),
+  copy: useWrite(
+    ({ slug, ...body }: { slug: string } & Shapes["CopyIn"], headers) =>
+      told(client.POST("/api/courses/{slug}/copy", { params: { path: { slug } }, body, headers })),
+    () => touched.shelf(),
+    true,
+  ),
+});
+
 export const useHolidayPlaces = () => useQuery({ ...general.holidayPlaces(), staleTime: Infinity });
 
 export const readHolidays = (query: { country: string; subdivision: string; first: string; last: string }) =>
@@ -54,6 +71,30 @@ export const useSetupWrites = (slug: () => string) => ({
         }),
       ),
     () => touched.course(slug()),
+  ),
+  name: useWrite(
+    ({ edition, ...body }: { edition: number } & Shapes["Naming"], headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/naming", {
+          params: at(slug),
+          body,
+          headers: { ...headers, ...seeing(edition) },
+        }),
+      ),
+    () => touched.course(slug()),
+  ),
+  dropDates: useWrite(
+    (_: void, headers) => told(client.DELETE("/api/courses/{slug}/dates", { params: at(slug), headers })),
+    () => touched.course(slug()),
+  ),
+  archive: useWrite(
+    (archived: boolean, headers) =>
+      told(client.PUT("/api/courses/{slug}/archived", { params: at(slug), body: { archived }, headers })),
+    () => touched.course(slug()),
+  ),
+  remove: useWrite(
+    (_: void, headers) => told(client.DELETE("/api/courses/{slug}", { params: at(slug), headers })),
+    () => touched.overCourses(),
   ),
   opened: useWrite(
     (done: boolean, headers) =>

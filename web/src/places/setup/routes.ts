@@ -5,10 +5,15 @@ const props = (route: RouteLocationNormalized) => ({
   part: String(route.params.part),
 });
 
+/** Outside of any course. */
+export const ownRoutes = [
+  { path: "/new-course", name: "new-course", component: () => import("./pages/NewCoursePage.vue") },
+] satisfies RouteRecordRaw[];
+
 export default [
   { path: "setup", redirect: (to) => `${to.path.replace(/\/$/, "")}/schedule` },
   {
-    path: "setup/:part(schedule|rhythm|paste|move|check|allowances|history)",
+    path: "setup/:part(begin|schedule|rhythm|paste|move|check|allowances|history|course)",
     name: "setup",
     component: () => import("./pages/SetupPage.vue"),
     props,

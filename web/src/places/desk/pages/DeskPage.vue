@@ -4,6 +4,7 @@ import { computed, ref, watchEffect } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/frame/writes";
+import { useMe } from "@/frame/queries";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import ShortcutList from "@/frame/ShortcutList.vue";
@@ -22,6 +23,7 @@ const route = useRoute();
 const router = useRouter();
 const wrong = useWrong();
 const { data: desk, error } = useDesk();
+const { data: me } = useMe();
 const { data: behind, isPending: looking } = useBehind();
 const { release } = useDealing();
 const releasing = ref<DeskRow | null>(null);
@@ -67,7 +69,14 @@ async function letOut(): Promise<void> {
         <b v-if="broken" class="text-late">{{ t("desk.broken", { n: broken }, broken) }}</b>
         <template v-if="next">{{ t("desk.firstBy", { at: times.moment(next) }) }}</template>
       </p>
-      <label v-if="desk.courses.length > 1" class="no-print ml-auto text-[13.5px] text-soft">
+      <UiButton v-if="me?.makes_courses" class="ml-auto" to="/new-course">{{
+        t("begin.newCourse")
+      }}</UiButton>
+      <label
+        v-if="desk.courses.length > 1"
+        class="no-print text-[13.5px] text-soft"
+        :class="{ 'ml-auto': !me?.makes_courses }"
+      >
         {{ t("desk.course") }}
         <select class="field mt-1" :value="course" @change="choose">
           <option value="">{{ t("desk.all") }}</option>

@@ -13,6 +13,7 @@ import { previewPaste, previewTable, useSetupWrites } from "../queries";
 import PasteRow from "./PasteRow.vue";
 
 const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
+const emit = defineEmits<{ made: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const writes = useSetupWrites(() => slug);
@@ -84,6 +85,7 @@ async function make(): Promise<void> {
     forget();
     [text.value, html.value, file.value] = ["", "", null];
     said(t("paste.made"), change);
+    emit("made");
   } catch (error) {
     refused.value = wrong(error);
   }

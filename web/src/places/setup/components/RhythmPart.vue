@@ -14,6 +14,7 @@ import PatternSheet from "./PatternSheet.vue";
 import StampPreview from "./StampPreview.vue";
 
 const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
+const emit = defineEmits<{ made: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const { data } = useRhythms(() => slug);
@@ -117,6 +118,7 @@ async function stamp(): Promise<void> {
   shown.value = null;
   saved();
   done(t("rhythm.stamped", { new: made.new, changed: made.changed }), made.change);
+  emit("made");
 }
 </script>
 

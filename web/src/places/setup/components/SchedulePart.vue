@@ -14,7 +14,6 @@ import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { formOf, type Form } from "../model/schedule";
 import { useCheck, useSchedule, useSetupWrites } from "../queries";
-import CopyCourse from "./CopyCourse.vue";
 import ScheduleFields from "./ScheduleFields.vue";
 
 const { slug, schedule } = defineProps<{ slug: string; schedule: Shapes["Schedule"] }>();
@@ -129,7 +128,6 @@ function open(): void {
         }}</span>
       </div>
     </div>
-    <CopyCourse v-if="schedule.can_lay_out" :slug="slug" />
   </section>
 </template>
 

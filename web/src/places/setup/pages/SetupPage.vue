@@ -9,6 +9,7 @@ import PartLine from "@/frame/PartLine.vue";
 import { useCheck, useSchedule } from "../queries";
 
 const PARTS = {
+  begin: defineAsyncComponent(() => import("../components/BeginPart.vue")),
   schedule: defineAsyncComponent(() => import("../components/SchedulePart.vue")),
   rhythm: defineAsyncComponent(() => import("../components/RhythmPart.vue")),
   paste: defineAsyncComponent(() => import("../components/PastePart.vue")),
@@ -16,6 +17,7 @@ const PARTS = {
   check: defineAsyncComponent(() => import("../components/CheckPart.vue")),
   history: defineAsyncComponent(() => import("../components/HistoryPart.vue")),
   allowances: defineAsyncComponent(() => import("../components/AllowancePart.vue")),
+  course: defineAsyncComponent(() => import("../components/CoursePart.vue")),
 };
 type Part = keyof typeof PARTS;
 
@@ -31,7 +33,12 @@ const names = computed(() => (ours.value ? (Object.keys(PARTS) as Part[]) : SEEN
 const shown = computed(() => (names.value.includes(part as Part) ? PARTS[part as Part] : null));
 const label = (name: Part): string =>
   name === "check" && check.value?.open ? t("setup.checkCount", { n: check.value.open }) : t(`setup.${name}`);
-const line = computed(() => names.value.map((key) => ({ key, name: label(key), to: setupPath(slug, key) })));
+/** How a course begins is no part of one that has begun. */
+const line = computed(() =>
+  names.value
+    .filter((key) => key !== "begin" || part === "begin")
+    .map((key) => ({ key, name: label(key), to: setupPath(slug, key) })),
+);
 </script>
 
 <template>

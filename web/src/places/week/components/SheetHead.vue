@@ -11,13 +11,18 @@ const { data: ribbon } = useRibbon(() => slug);
 const { t } = useI18n();
 const times = useTimes(() => sheet.zone);
 const open = ref(false);
-const topic = computed(() => sheet.modules.map((m) => m.title).join(" · "));
+/** A module that is only called by its week adds nothing to the week's name. */
+const bare = computed(() => t("week.titleBare", { n: sheet.key }));
+const topic = computed(() =>
+  sheet.modules
+    .map((m) => m.title)
+    .filter((name) => !sheet.dated || name !== bare.value)
+    .join(" · "),
+);
 const title = computed(() => {
   if (sheet.break_name && !sheet.modules.length) return sheet.break_name;
   if (!sheet.dated) return `${sheet.key}. ${topic.value}`;
-  return topic.value
-    ? t("week.title", { n: sheet.key, topic: topic.value })
-    : t("week.titleBare", { n: sheet.key });
+  return topic.value ? t("week.title", { n: sheet.key, topic: topic.value }) : bare.value;
 });
 const objectives = computed(() => sheet.modules.flatMap((m) => m.objectives));
 </script>
