@@ -29,11 +29,16 @@ class Api(NinjaAPI):
 
 
 def one_router(routers: Iterable[Router]) -> Router:
-    """All operations behind one router: two routers of ninja can't share an address, rooms here do."""
-    whole = Router()
+    """All operations behind one router: two routers of ninja can't share an address, rooms here do. Raises ValueError
+    for two of one name."""
+    whole, names = Router(), set[str]()
     for router in routers:
         for address, view in router.path_operations.items():
             for operation in view.operations:
+                name = operation.view_func.__name__
+                if name in names:
+                    raise ValueError(f"two operations are called {name}: one would take the other's place")
+                names.add(name)
                 operation.tags = operation.tags or router.tags
                 whole.path_operations.setdefault(address, PathView()).operations.append(operation)
     return whole

@@ -1,6 +1,13 @@
 """Addresses: the API, files, sign-in, and everything else is the web application's."""
 
-from allauth.headless.account.views import LoginView, SessionView
+from allauth.headless.account.views import (
+    ChangePasswordView,
+    LoginView,
+    RequestPasswordResetView,
+    ResetPasswordView,
+    SessionView,
+)
+from allauth.headless.usersessions.views import SessionsView
 from apps.kernel.public import not_there, not_understood, send_file, server_error
 from apps.screens.public import read_feed
 from django.urls import include, path, re_path
@@ -18,8 +25,13 @@ handler500 = server_error
 SIGN_IN = [
     path("login", LoginView.as_api_view(client="browser")),
     path("session", SessionView.as_api_view(client="browser")),
+    path("sessions", SessionsView.as_api_view(client="browser")),
+    path("password/request", RequestPasswordResetView.as_api_view(client="browser")),
+    path("password/reset", ResetPasswordView.as_api_view(client="browser")),
+    path("password/change", ChangePasswordView.as_api_view(client="browser")),
 ]
-"""Signing in and out. Whatever else the library of accounts can do has no screen here, and is closed."""
+"""Signing in and out, passwords, and where one is signed in. Whatever else the library of accounts can do has no
+screen here, and is closed."""
 
 urlpatterns = [
     path("api/", api.urls),

@@ -212,6 +212,7 @@ class Doors(unittest.TestCase):
 
     MOST = 40
     WIDE = {
+        "courses": "who is in a course, where, and who may do what there is asked by every app above",
         "gradebook": "standing, grading, the check and the copies each take a few names, and none of them many",
         "kernel": "whatever every write needs: who asks, what is refused, what is recorded and set back",
         "layout": "it has two doors, one to read and one to change",

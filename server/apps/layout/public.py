@@ -1,7 +1,7 @@
 """What upper apps may use of layout."""
 
 from apps.layout.api.codes import KindCode, Moment, RuleCode
-from apps.layout.api.schedule_schemas import Break, Choice, Pattern, RulesIn
+from apps.layout.api.schedule_schemas import Break, Pattern, RulesIn
 from apps.layout.api.schemas import Changed, ClassMeeting, DonePart, ItemChange, ItemRef, Json
 from apps.layout.api.shapes import changed, class_out, item_ref, moment_wishes
 from apps.layout.kinds import ItemKind, add_kind, kind_of, rule_kind, rule_kinds
@@ -31,7 +31,6 @@ __all__ = [
     "SEARCH_CONFIG",
     "Break",
     "Changed",
-    "Choice",
     "ClassMeeting",
     "DonePart",
     "Item",

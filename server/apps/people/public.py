@@ -5,8 +5,10 @@ from apps.people.actions.set_budget import note_today_seen, set_budget
 from apps.people.models import Person
 from apps.people.policies import can_administer, can_make_courses
 from apps.people.requests import SignedIn
+from apps.people.signin import ClosedDoor
 
 __all__ = [
+    "ClosedDoor",
     "Newcomer",
     "Person",
     "SignedIn",

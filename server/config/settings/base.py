@@ -27,6 +27,7 @@ INSTALLED_APPS = [
     "allauth",
     "allauth.account",
     "allauth.headless",
+    "allauth.usersessions",
     "csp",
     "ninja",
     "procrastinate.contrib.django",
@@ -80,15 +81,17 @@ AUTH_PASSWORD_VALIDATORS = [
 ACCOUNT_LOGIN_METHODS = {"username", "email"}
 ACCOUNT_PRESERVE_USERNAME_CASING = False
 ACCOUNT_SIGNUP_FIELDS = ["username*", "email*", "password1*"]
-ACCOUNT_ADAPTER = "apps.people.signin.ClosedDoor"
+ACCOUNT_ADAPTER = "apps.joining.accounts.Door"
 ACCOUNT_EMAIL_VERIFICATION = "none"
+# Who asks for an address that nobody has gets no mail; the answer is the same.
+ACCOUNT_EMAIL_UNKNOWN_ACCOUNTS = False
 # Failures only: right passwords take nothing from the people behind one address.
 ACCOUNT_RATE_LIMITS = {"login": None, "login_failed": "30/m/ip,5/5m/key"}
 # How many front servers stand between Unvo and the browser; their X-Forwarded-For is believed, and nobody else's.
 ALLAUTH_TRUSTED_PROXY_COUNT = int(os.environ.get("UNVO_FRONT_SERVERS", "0"))
 HEADLESS_CLIENTS = ("browser",)
 HEADLESS_ONLY = True
-HEADLESS_FRONTEND_URLS = {"account_reset_password_from_key": PUBLIC_ADDRESS + "/sign-in"}
+HEADLESS_FRONTEND_URLS = {"account_reset_password_from_key": PUBLIC_ADDRESS + "/password/{key}"}
 
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"

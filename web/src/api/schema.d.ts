@@ -1444,10 +1444,10 @@ export interface paths {
         };
         get?: never;
         /**
-         * Edit Place
+         * Edit Students Section
          * @description Another section for a student; their work comes along.
          */
-        put: operations["edit_place"];
+        put: operations["edit_students_section"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2111,7 +2111,11 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Edit Me
+         * @description One's own name, how it is sorted, time zone and language; what is left out stays.
+         */
+        patch: operations["edit_me"];
         trace?: never;
     };
     "/api/new-course": {
@@ -2409,13 +2413,13 @@ export interface components {
             /** Given */
             given: components["schemas"]["AllowanceOut"][];
             /** Groups */
-            groups: components["schemas"]["Choice"][];
+            groups: components["schemas"]["Named"][];
             /** Items */
             items: components["schemas"]["ItemRef"][];
             /** Sections */
-            sections: components["schemas"]["Choice"][];
+            sections: components["schemas"]["Named"][];
             /** Students */
-            students: components["schemas"]["Choice"][];
+            students: components["schemas"]["Named"][];
             /** Zone */
             zone: string;
         };
@@ -2818,13 +2822,6 @@ export interface components {
             field: string;
             /** Thing */
             thing: string;
-        };
-        /** Choice */
-        Choice: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
         };
         /**
          * Chosen
@@ -3746,7 +3743,7 @@ export interface components {
          */
         ItemGrading: {
             /** Categories */
-            categories: components["schemas"]["Choice"][];
+            categories: components["schemas"]["Named"][];
             /** Category */
             category: string;
             /** Category Id */
@@ -3771,7 +3768,7 @@ export interface components {
             /** Late Rule Id */
             late_rule_id: number | null;
             /** Late Rules */
-            late_rules: components["schemas"]["Choice"][];
+            late_rules: components["schemas"]["Named"][];
             /** Weight */
             weight: string | null;
         };
@@ -4235,6 +4232,8 @@ export interface components {
         Me: {
             /** Administers */
             administers: boolean;
+            /** Budget Minutes */
+            budget_minutes: number[];
             /** Demo */
             demo: boolean;
             /** Email */
@@ -4245,8 +4244,19 @@ export interface components {
             makes_courses: boolean;
             /** Name */
             name: string;
+            /** Sort Name */
+            sort_name: string;
             /** Zone */
             zone: string;
+        };
+        /** MeIn */
+        MeIn: {
+            /** Name */
+            name?: string | null;
+            /** Sort Name */
+            sort_name?: string | null;
+            /** Zone */
+            zone?: string | null;
         };
         /**
          * Member
@@ -5299,7 +5309,7 @@ export interface components {
             /** First Week Number */
             first_week_number: number;
             /** Groups */
-            groups: components["schemas"]["Choice"][];
+            groups: components["schemas"]["Named"][];
             /** Instructors */
             instructors: string[];
             /** Last Day */
@@ -5311,7 +5321,7 @@ export interface components {
             /** Patterns */
             patterns: components["schemas"]["Pattern"][];
             /** Sections */
-            sections: components["schemas"]["Choice"][];
+            sections: components["schemas"]["Named"][];
             /** Students */
             students: number;
             /** Title */
@@ -5824,6 +5834,11 @@ export interface components {
             since: string | null;
             /** Stuck */
             stuck: boolean;
+        };
+        /** StudentPlaceIn */
+        StudentPlaceIn: {
+            /** Section Id */
+            section_id: number | null;
         };
         /** Subdivision */
         Subdivision: {
@@ -8684,7 +8699,7 @@ export interface operations {
             };
         };
     };
-    edit_place: {
+    edit_students_section: {
         parameters: {
             query?: never;
             header?: never;
@@ -8696,7 +8711,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlaceIn"];
+                "application/json": components["schemas"]["StudentPlaceIn"];
             };
         };
         responses: {
@@ -9607,6 +9622,30 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    edit_me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -19,7 +19,7 @@ const { t } = useI18n();
 const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
-const inside = computed(() => route.name !== undefined && route.name !== "sign-in");
+const inside = computed(() => route.matched.length > 0 && route.meta.outside !== true);
 const { data: me } = useMe(() => inside.value);
 const { ready } = useKinds(() => inside.value);
 const online = ref(navigator.onLine);

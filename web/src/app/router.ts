@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
+import accountRoutes from "@/places/account/routes";
 import deskRoutes from "@/places/desk/routes";
 import gradingRoutes from "@/places/grading/routes";
 import itemRoutes from "@/places/item/routes";
@@ -25,6 +26,7 @@ const routes: RouteRecordRaw[] = [
   ...signInRoutes,
   ...outboxRoutes,
   ...receiptRoutes,
+  ...accountRoutes,
   ...newCourse,
   {
     path: "/c/:slug",

@@ -12,6 +12,7 @@ export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term
 export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
 export const rosterPath = (slug: string, state = ""): string =>
   `/c/${slug}/roster${state ? `?state=${state}` : ""}`;
+export const peoplePath = (slug: string): string => `/c/${slug}/roster/people`;
 export const modulePath = (slug: string, module: number): string => `/c/${slug}/roster/module/${module}`;
 export const classPath = (slug: string, number: number): string => `/c/${slug}/class/${number}`;
 export const searchPath = (slug: string, text: string): string =>

@@ -6,6 +6,8 @@ import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
 import begin from "./en-begin";
+import people from "./en-people";
+import account from "./en-account";
 
 export default {
   ...time,
@@ -16,6 +18,8 @@ export default {
   ...setup,
   ...work,
   ...begin,
+  ...people,
+  ...account,
   app: {
     name: "unvo",
     close: "Close",

@@ -54,7 +54,7 @@ def edit_section(request: SignedIn, slug: str, section_id: int, payload: s.Secti
 
 @router.put("/courses/{slug}/people/{person_id}/section", response=s.People)
 @write
-def edit_place(request: SignedIn, slug: str, person_id: int, payload: s.PlaceIn) -> s.People:
+def edit_students_section(request: SignedIn, slug: str, person_id: int, payload: s.StudentPlaceIn) -> s.People:
     """Another section for a student; their work comes along."""
     enrol.move_student(actor_of(request), course_by_slug(slug), person_id, payload.section_id)
     return people_of(course_by_slug(slug))

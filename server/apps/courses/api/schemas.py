@@ -25,7 +25,7 @@ class SectionIn(BaseModel):
     name: str
 
 
-class PlaceIn(BaseModel):
+class StudentPlaceIn(BaseModel):
     section_id: int | None
 
 

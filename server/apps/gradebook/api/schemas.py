@@ -4,10 +4,7 @@ from pydantic import BaseModel
 from unvo_core.grading.attempts import Counting
 from unvo_core.grading.late import LatePer
 
-
-class Choice(BaseModel):
-    id: int
-    name: str
+from apps.courses.public import Named
 
 
 class ItemGrading(BaseModel):
@@ -24,8 +21,8 @@ class ItemGrading(BaseModel):
     held: int
     category_id: int | None
     late_rule_id: int | None
-    categories: list[Choice]
-    late_rules: list[Choice]
+    categories: list[Named]
+    late_rules: list[Named]
 
 
 class GradingIn(BaseModel):

@@ -5,7 +5,7 @@ from typing import cast
 from unvo_core.grading.attempts import Counting
 from unvo_core.grading.late import LatePer
 
-from apps.courses.public import Course
+from apps.courses.public import Course, Named
 from apps.gradebook import queries
 from apps.gradebook.api import schemas as s
 from apps.gradebook.facts import fraction
@@ -13,9 +13,9 @@ from apps.gradebook.marks import points
 from apps.gradebook.models import Score
 
 
-def _choices(course: Course) -> tuple[list[s.Choice], list[s.Choice]]:
-    found = [s.Choice(id=c.pk, name=c.name) for c in queries.categories(course)]
-    return found, [s.Choice(id=r.pk, name=r.name) for r in queries.late_rules(course)]
+def _choices(course: Course) -> tuple[list[Named], list[Named]]:
+    found = [Named(id=c.pk, name=c.name) for c in queries.categories(course)]
+    return found, [Named(id=r.pk, name=r.name) for r in queries.late_rules(course)]
 
 
 def grading_of(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:

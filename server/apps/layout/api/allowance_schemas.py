@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from apps.layout.api.schedule_schemas import Choice
+from apps.courses.public import Named
 from apps.layout.api.schemas import ItemRef
 
 
@@ -39,8 +39,8 @@ class AllowanceOut(BaseModel):
 
 class Allowances(BaseModel):
     given: list[AllowanceOut]
-    students: list[Choice]
-    groups: list[Choice]
-    sections: list[Choice]
+    students: list[Named]
+    groups: list[Named]
+    sections: list[Named]
     items: list[ItemRef]
     zone: str

@@ -71,11 +71,6 @@ class ScheduleIn(BaseModel):
     date_order: Literal["month_first", "day_first"] | None = None
 
 
-class Choice(BaseModel):
-    id: int
-    name: str
-
-
 class MergeIn(BaseModel):
     into: int
 

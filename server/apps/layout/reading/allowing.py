@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Mapping
 
-from apps.courses.public import Course, Group, Section, students
+from apps.courses.public import Course, Group, Named, Section, students
 from apps.layout.api import allowance_schemas as out
-from apps.layout.api.schedule_schemas import Choice
 from apps.layout.api.shapes import item_ref
 from apps.layout.models import Allowance
 from apps.layout.queries import layout
@@ -28,9 +27,9 @@ def allowances(course: Course) -> out.Allowances:
             for row in rows.order_by("-given_at", "-id")
             if row.item_id is None or row.item_id in laid.items
         ],
-        students=[Choice(id=e.person_id, name=e.person.sort_name) for e in enrolled],
-        groups=[Choice(id=g.pk, name=g.name) for g in Group.objects.filter(course=course).order_by("name")],
-        sections=[Choice(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
+        students=[Named(id=e.person_id, name=e.person.sort_name) for e in enrolled],
+        groups=[Named(id=g.pk, name=g.name) for g in Group.objects.filter(course=course).order_by("name")],
+        sections=[Named(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
         items=[item_ref(ref(laid, i)) for i in laid.items],
         zone=course.zone,
     )

@@ -2,8 +2,11 @@ from django.conf import settings
 from django.http import HttpRequest
 from ninja import Router
 
-from apps.people.api.schemas import DemoPerson, Me
+from apps.kernel.public import actor_of, write
+from apps.people.actions.set_profile import set_profile
+from apps.people.api.schemas import DemoPerson, Me, MeIn
 from apps.people.demo import DEMO_PASSWORD
+from apps.people.models import Person
 from apps.people.queries import demo_people
 from apps.people.requests import SignedIn
 
@@ -12,16 +15,28 @@ router = Router(tags=["people"])
 
 @router.get("/me", response=Me)
 def me(request: SignedIn) -> Me:
-    person = request.user
+    return _me(request.user)
+
+
+def _me(person: Person) -> Me:
     return Me(
         id=person.pk,
         name=person.name,
         email=person.email,
+        sort_name=person.sort_name,
         zone=person.zone,
+        budget_minutes=person.budget_minutes,
         demo=settings.DEMO,
         makes_courses=person.makes_courses or person.administers,
         administers=person.administers,
     )
+
+
+@router.patch("/me", response=Me)
+@write
+def edit_me(request: SignedIn, payload: MeIn) -> Me:
+    """One's own name, how it is sorted, time zone and language; what is left out stays."""
+    return _me(set_profile(actor_of(request), **payload.model_dump(exclude_none=True)))
 
 
 @router.get("/sign-in/demo-people", response=list[DemoPerson], auth=None)

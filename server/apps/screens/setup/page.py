@@ -8,9 +8,9 @@ from typing import Any
 from django.db.models import F
 from unvo_core.schedule.load import weekly_minutes
 
-from apps.courses.public import Course, Group, Section, instructors, student_count
+from apps.courses.public import Course, Group, Named, Section, instructors, student_count
 from apps.kernel.public import edition
-from apps.layout.public import Break, Choice, MeetingPattern, Pattern, class_out, date_order_of, layout
+from apps.layout.public import Break, MeetingPattern, Pattern, class_out, date_order_of, layout
 from apps.path.public import Reader
 from apps.screens.setup import schemas as out
 from apps.screens.term.page import term_weeks
@@ -42,8 +42,8 @@ def schedule(course: Course, reader: Reader) -> out.Schedule:
             for b in (laid.term.breaks if laid.term else ())
         ],
         patterns=[Pattern.model_validate(_pattern(p)) for p in patterns],
-        sections=[Choice(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
-        groups=[Choice(id=g.pk, name=g.name) for g in Group.objects.filter(course=course).order_by("name")],
+        sections=[Named(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
+        groups=[Named(id=g.pk, name=g.name) for g in Group.objects.filter(course=course).order_by("name")],
         classes=[class_out(m) for m in laid.calendar.meetings],
         weeks=term_weeks(course, reader) if term else [],
         usual_minutes=int(weekly_minutes(credits, len(laid.calendar.week_by_number) or 15)),

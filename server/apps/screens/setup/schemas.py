@@ -4,7 +4,8 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from apps.layout.public import Break, Choice, ClassMeeting, Pattern
+from apps.courses.public import Named
+from apps.layout.public import Break, ClassMeeting, Pattern
 from apps.screens.term.schemas import MapWeek
 
 
@@ -30,8 +31,8 @@ class Schedule(BaseModel):
     credits: Decimal
     breaks: list[Break]
     patterns: list[Pattern]
-    sections: list[Choice]
-    groups: list[Choice]
+    sections: list[Named]
+    groups: list[Named]
     classes: list[ClassMeeting]
     weeks: list[MapWeek]
     usual_minutes: int

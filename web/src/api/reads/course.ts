@@ -51,6 +51,9 @@ export function courseClass(slug: Get<string>) {
   return {
     roster: () =>
       read(key("roster"), () => told(client.GET("/api/courses/{slug}/roster", { params: at({}) }))),
+    people: () =>
+      read(key("people"), () => told(client.GET("/api/courses/{slug}/people", { params: at({}) }))),
+    codes: () => read(key("codes"), () => told(client.GET("/api/courses/{slug}/codes", { params: at({}) }))),
     progress: (module: Get<number>) =>
       read(key("progress", module), () =>
         told(client.GET("/api/courses/{slug}/progress/{module_id}", { params: at({ module_id: module() }) })),

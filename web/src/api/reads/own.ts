@@ -1,3 +1,4 @@
+import { readSessions } from "../account";
 import { client, told } from "../client";
 import { read, type Get } from "./read";
 
@@ -7,10 +8,15 @@ export const own = {
   shelf: () => read(["shelf"], () => told(client.GET("/api/courses"))),
   /** What a new course can be made of. */
   beginnings: () => read(["beginnings"], () => told(client.GET("/api/new-course"))),
+  /** What a class code lets into. */
+  code: (code: Get<string>) =>
+    read(["code", code], () => told(client.GET("/api/join/{code}", { params: { path: { code: code() } } }))),
   today: () => read(["today"], () => told(client.GET("/api/today"))),
   desk: () => read(["desk"], () => told(client.GET("/api/desk"))),
   /** Who falls behind, asked for apart: it looks at every student's path. */
   behind: () => read(["desk", "behind"], () => told(client.GET("/api/desk/behind"))),
+  /** Where one is signed in. */
+  sessions: () => read(["sessions"], readSessions),
   feeds: () => read(["feeds"], () => told(client.GET("/api/calendar-feeds"))),
   outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
   receipt: (number: Get<string>) =>
@@ -23,5 +29,9 @@ export const own = {
 export const general = {
   kinds: () => read(["kinds"], () => told(client.GET("/api/kinds"))),
   holidayPlaces: () => read(["holiday-places"], () => told(client.GET("/api/holidays"))),
+  invitation: (secret: Get<string>) =>
+    read(["invitation", secret], () =>
+      told(client.GET("/api/invitations/{secret}", { params: { path: { secret: secret() } } })),
+    ),
   demoPeople: () => read(["demo-people"], () => told(client.GET("/api/sign-in/demo-people"))),
 };

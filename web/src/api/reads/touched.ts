@@ -24,6 +24,8 @@ export const touched = {
   ],
   /** Scores, how they count, who is counted as done: what teachers see of the class, and what they have to do. */
   grading: (slug: string): Key[] => [side(slug, "class"), side(slug, "path"), desk],
+  /** Who is in the course and in which section: who has what before them, and whom the teachers see. */
+  people: (slug: string): Key[] => [courseKey(slug), desk],
   /** Who is in which group. */
   groups: (slug: string): Key[] => [courseKey(slug)],
   /** Shelves of the library, and reports on what is wrong. */
@@ -42,6 +44,7 @@ export const touched = {
   check: (slug: string): Key[] => [courseKey(slug, "layout", "check"), desk],
   /** A course that is new on the shelf. */
   shelf: (): Key[] => [shelf, desk],
+  sessions: (): Key[] => [own.sessions().queryKey],
   feeds: (): Key[] => [own.feeds().queryKey],
   /** One's own minutes a day: starts are proposed from them in every course. */
   budget: (): Key[] => [["course"], today, own.me().queryKey],

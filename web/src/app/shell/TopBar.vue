@@ -44,6 +44,8 @@ const toCourse = (key: string) => router.push(key === NEW ? "/new-course" : `/c/
 const choices = computed(() => [
   ...(slug.value ? [{ key: "search", label: t("search.label") }] : []),
   ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
+  { key: "account", label: t("account.title") },
+  { key: "join", label: t("join.title") },
   { key: "keys", label: t("app.shortcuts") },
   { key: "out", label: t("app.signOut") },
 ]);
@@ -61,6 +63,7 @@ const firstScreens = computed(() => {
 
 async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
+  if (key === "account" || key === "join") return void router.push({ name: key });
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
   // Asked before the server lets go: who stays is still signed in.

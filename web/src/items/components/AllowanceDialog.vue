@@ -36,7 +36,7 @@ const form = reactive({
   why: "",
 });
 const { mayClose } = useTyped(() => form);
-const choices = computed<Shapes["Choice"][]>(() => {
+const choices = computed<Shapes["Named"][]>(() => {
   if (!data.value) return [];
   return { person: data.value.students, group: data.value.groups, section: data.value.sections }[form.level];
 });

@@ -11,6 +11,13 @@ export default [
     meta: { place: "roster", across: true },
   },
   {
+    path: "roster/people",
+    name: "people",
+    component: () => import("./pages/PeoplePage.vue"),
+    props: slug,
+    meta: { place: "roster" },
+  },
+  {
     path: "roster/module/:module(\\d+)",
     name: "module-progress",
     component: () => import("./pages/ModulePage.vue"),

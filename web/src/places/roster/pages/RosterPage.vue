@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { itemPath, modulePath } from "@/frame/addresses";
+import { itemPath, modulePath, peoplePath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useSheetModules } from "@/frame/queries";
@@ -68,6 +68,9 @@ function filter(name: string, event: Event): void {
       <RouterLink v-if="week" class="ml-auto" :to="modulePath(slug, week)">{{
         t("roster.byModule")
       }}</RouterLink>
+      <UiButton v-if="roster.can_lay_out" :class="{ 'ml-auto': !week }" :to="peoplePath(slug)">{{
+        t("people.toPeople")
+      }}</UiButton>
     </div>
     <div class="no-print mb-3 flex flex-wrap items-end gap-3">
       <label class="text-[13.5px] text-soft"

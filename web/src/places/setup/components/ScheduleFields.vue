@@ -15,7 +15,7 @@ import PatternFields from "./PatternFields.vue";
 
 /** Term, breaks, holidays and classes of a course. */
 const form = defineModel<Form>({ required: true });
-const { sections } = defineProps<{ sections: Shapes["Choice"][] }>();
+const { sections } = defineProps<{ sections: Shapes["Named"][] }>();
 const { t, locale } = useI18n();
 const wrong = useWrong();
 const { data: places } = useHolidayPlaces();

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { useRoute, useRouter } from "vue-router";
+import { RouterLink, useRoute, useRouter } from "vue-router";
 import { signIn } from "@/api/account";
 import { Problem } from "@/api/client";
 import { general } from "@/api/reads";
@@ -67,7 +67,10 @@ async function enter(as: string, secret: string): Promise<void> {
           required
         />
         <p v-if="wrong" role="alert" class="mb-4 text-late">{{ wrong }}</p>
-        <UiButton look="main" type="submit" :disabled="busy">{{ t("signIn.go") }}</UiButton>
+        <div class="flex flex-wrap items-center gap-4">
+          <UiButton look="main" type="submit" :disabled="busy">{{ t("signIn.go") }}</UiButton>
+          <RouterLink to="/forgotten">{{ t("door.forgotten") }}</RouterLink>
+        </div>
       </form>
     </section>
     <section
