@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from apps.administration.api.routers import router as administration
 from apps.assignments.api.routers import router as assignments
 from apps.checks.api.routers import router as checks
 from apps.courses.api.routers import router as courses
@@ -58,6 +59,7 @@ ROUTERS = (
     checks,
     *SCREENS,
     transfer,
+    administration,
 )
 
 api = Api(

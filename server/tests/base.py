@@ -14,6 +14,7 @@ from tests import worlds
 from tests.worlds import CLOCK
 
 INSTRUCTOR, ASSISTANT = "ines.varga-oduya", "teodor.blackwater"
+ADMINISTRATOR = "sunniva.hallgrim"
 KEEPS_UP, BEHIND = "rosalind.tarrow", "caspian.holt"
 
 

@@ -20,16 +20,17 @@ from django.db import transaction
 from django.test import Client
 from pydantic import BaseModel
 
-from tests.base import ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.base import ADMINISTRATOR, ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
 
 SNAPSHOT = Path(__file__).parent / "openapi.json"
 LOGIN = "/_allauth/browser/v1/auth/login"
 METHODS = ("get", "post", "put", "patch", "delete")
 
-ANYONE = {"nobody", "stranger", "student", "assistant", "instructor"}
+ANYONE = {"nobody", "stranger", "student", "assistant", "instructor", "administrator"}
+ADMINISTRATORS = {"administrator"}
 SIGNED_IN = ANYONE - {"nobody"}
-MEMBERS = SIGNED_IN - {"stranger"}
+MEMBERS = SIGNED_IN - {"stranger", "administrator"}
 TEACHERS = {"assistant", "instructor"}
 INSTRUCTORS = {"instructor"}
 STUDENTS = {"student"}
@@ -45,11 +46,23 @@ TABLE: dict[str, set[str]] = {
     "get /api/outbox": SIGNED_IN,
     "get /api/courses": SIGNED_IN,
     "get /api/new-course": SIGNED_IN,
-    "post /api/new-course": {"instructor"},
+    "post /api/new-course": {"instructor", "administrator"},
     "get /api/join/{code}": SIGNED_IN,
     "post /api/join/{code}": SIGNED_IN,
     "get /api/invitations/{secret}": ANYONE,
     "post /api/invitations/{secret}": ANYONE,
+    "get /api/administration/terms": ADMINISTRATORS,
+    "post /api/administration/terms": ADMINISTRATORS,
+    "put /api/administration/terms/{term_id}": ADMINISTRATORS,
+    "delete /api/administration/terms/{term_id}": ADMINISTRATORS,
+    "get /api/administration/courses": ADMINISTRATORS,
+    "post /api/administration/courses/{course_id}/back": ADMINISTRATORS,
+    "get /api/administration/people": ADMINISTRATORS,
+    "put /api/administration/people/{person_id}": ADMINISTRATORS,
+    "post /api/administration/people/{person_id}/merge": ADMINISTRATORS,
+    "post /api/administration/acting": ADMINISTRATORS,
+    "delete /api/administration/acting": SIGNED_IN,
+    "get /api/administration/log": ADMINISTRATORS,
     f"delete {COURSE}": INSTRUCTORS,
     f"put {COURSE}/archived": INSTRUCTORS,
     f"put {COURSE}/naming": INSTRUCTORS,
@@ -218,6 +231,14 @@ BODIES: dict[str, Any] = {
     f"put {ITEM}/hand-in": {"text": "Mine", "comment": ""},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
+TERM = {"name": "Winter", "first_day": "2027-01-04", "last_day": "2027-02-12"}
+BODIES |= {
+    "post /api/administration/terms": TERM,
+    "put /api/administration/terms/{term_id}": TERM,
+    "put /api/administration/people/{person_id}": {"administers": False, "makes_courses": True, "active": True},
+    "post /api/administration/people/{person_id}/merge": {"gone": 0},
+    "post /api/administration/acting": {"person_id": 1, "why": "They asked for help"},
+}
 BODIES |= {
     "post /api/new-course": {"title": "New", "code": "N 1", "zone": "UTC"},
     "post /api/invitations/{secret}": {"name": "Ada", "password": "heron-lantern-42"},
@@ -339,6 +360,8 @@ class PermissionTable(DemoCase):
             "group_id": 0,
             "section_id": Section.objects.filter(course=self.course).first().pk,  # type: ignore[union-attr]
             "code_id": 0,
+            "term_id": 0,
+            "course_id": self.course.pk,
             "code": "AAAA-AAAA",
             "secret": "none",
             "kind": "item",
@@ -363,8 +386,9 @@ class PermissionTable(DemoCase):
             if allowed:
                 self.assertNotIn(status, (401, 403, 500))
             else:
-                refused = {"nobody": 401, "stranger": 403 if operation in BY_RIGHT else 404}
-                self.assertEqual(status, refused.get(role, 403), "to strangers a course is not there")
+                hidden = role in ("stranger", "administrator") or TABLE[operation] == ADMINISTRATORS
+                refused = 404 if hidden and operation not in BY_RIGHT else 403
+                self.assertEqual(status, 401 if role == "nobody" else refused, "to strangers a course is not there")
 
     def everyone(self, role: str, username: str | None) -> None:
         for operation in sorted(TABLE):
@@ -395,6 +419,9 @@ class PermissionTable(DemoCase):
             answer = client.post(LOGIN, sign_in | {"password": password}, content_type="application/json")
             self.assertGreaterEqual(answer.status_code, 400)
         self.assertEqual(client.get("/api/me").status_code, 401)
+
+    def test_an_administrator_keeps_the_place_and_is_a_stranger_in_its_courses(self) -> None:
+        self.everyone("administrator", ADMINISTRATOR)
 
     def test_a_student(self) -> None:
         self.everyone("student", KEEPS_UP)

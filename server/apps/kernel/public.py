@@ -15,7 +15,7 @@ from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.photos import untold
 from apps.kernel.pictures import upright
 from apps.kernel.plain_pages import not_there, not_understood
-from apps.kernel.problem_json import answer_problems, server_error
+from apps.kernel.problem_json import answer_problems, refused, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import Readable, actor_of, answer
 from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
@@ -60,6 +60,7 @@ __all__ = [
     "pdf_answer",
     "record",
     "refuse_problems",
+    "refused",
     "refused_embeds",
     "require",
     "require_edition",

@@ -17,6 +17,12 @@ from apps.kernel.models import AnsweredRequest
 from apps.kernel.refusals import Refused
 
 LONGEST_KEY = 80
+CLAIM = (
+    "INSERT INTO kernel_answeredrequest (person_id, key, fingerprint, at)"
+    " SELECT id, %s, %s, now() FROM people_person WHERE id = %s AND is_active FOR KEY SHARE"
+    " ON CONFLICT (person_id, key) DO NOTHING"
+)
+"""In the table of settings.AUTH_USER_MODEL."""
 
 
 def write(view: Callable[..., Any] | None = None, *, again: Callable[..., Any] | None = None) -> Callable[..., Any]:
@@ -61,17 +67,17 @@ def forget_answers(before: datetime) -> int:
 
 
 def _claim(request: HttpRequest, key: str) -> AnsweredRequest | None:
-    """Take the key, or wait for whoever holds it and return what was answered."""
+    """Take the key, or wait for whoever holds it and return what was answered. The person is held as they are until the
+    write is done: who was merged into somebody else meanwhile, or shut out, is signed out.
+    """
     mark = _fingerprint(request)
     with connection.cursor() as cursor:
-        cursor.execute(
-            "INSERT INTO kernel_answeredrequest (person_id, key, fingerprint, at) VALUES (%s, %s, %s, now())"
-            " ON CONFLICT (person_id, key) DO NOTHING",
-            [_who(request), key, mark],
-        )
+        cursor.execute(CLAIM, [key, mark, _who(request)])
         if cursor.rowcount:
             return None
-    earlier = AnsweredRequest.objects.get(person_id=_who(request), key=key)
+    earlier = AnsweredRequest.objects.filter(person_id=_who(request), key=key).first()
+    if earlier is None:
+        raise Refused("request.signed_out", status=401)
     if earlier.fingerprint != mark:
         raise Refused("request.key_reused", status=409)
     return earlier

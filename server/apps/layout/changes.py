@@ -10,6 +10,7 @@ from apps.layout.actions.layout_change import apply as apply_edits
 from apps.layout.actions.move_item import move_item
 from apps.layout.actions.set_conditions import drop_wait
 from apps.layout.actions.set_moments import set_moments, wall_of
+from apps.layout.actions.set_schedule import refuse_bad_term
 from apps.layout.actions.set_syllabus import set_syllabus
 from apps.layout.actions.undo_change import made_by, set_back, undo_change
 from apps.layout.actions.write_text import write_text
@@ -30,6 +31,7 @@ __all__ = [
     "module_row",
     "move_item",
     "place_between",
+    "refuse_bad_term",
     "remove_item",
     "remove_module",
     "row_titles",

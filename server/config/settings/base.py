@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "apps.checks",
     "apps.screens",
     "apps.transfer",
+    "apps.administration",
     "demo",
     "config",
 ]
@@ -65,6 +66,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "apps.administration.acting.as_somebody",
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "allauth.account.middleware.AccountMiddleware",

@@ -4,6 +4,168 @@
  */
 
 export interface paths {
+    "/api/administration/acting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Acting
+         * @description From now on everything is read as that person reads it.
+         */
+        post: operations["begin_acting"];
+        /** End Acting */
+        delete: operations["end_acting"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read All Courses */
+        get: operations["read_all_courses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/courses/{course_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Course Back
+         * @description A removed course, as it was.
+         */
+        post: operations["bring_course_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Log */
+        get: operations["read_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read All People */
+        get: operations["read_all_people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Rights */
+        put: operations["edit_rights"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/people/{person_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Merge Two People */
+        post: operations["merge_two_people"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Terms */
+        get: operations["read_terms"];
+        put?: never;
+        /** New Term */
+        post: operations["new_term"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/administration/terms/{term_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Term */
+        put: operations["edit_term"];
+        post?: never;
+        /** Delete Term */
+        delete: operations["delete_term"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calendar-feeds": {
         parameters: {
             query?: never;
@@ -2320,6 +2482,18 @@ export interface components {
             /** Edition */
             edition: number;
         };
+        /** ActIn */
+        ActIn: {
+            /** Person Id */
+            person_id: number;
+            /** Why */
+            why: string;
+        };
+        /** Acting */
+        Acting: {
+            /** Name */
+            name: string;
+        };
         /** Added */
         Added: {
             /** Person Id */
@@ -3953,6 +4127,80 @@ export interface components {
             id: number;
         };
         /**
+         * KeptCourse
+         * @description `state`: 'closed' is not open to students yet.
+         */
+        KeptCourse: {
+            /** Code */
+            code: string;
+            /** Id */
+            id: number;
+            /** Instructors */
+            instructors: string[];
+            /** Slug */
+            slug: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "running" | "closed" | "archived" | "removed";
+            /** Students */
+            students: number;
+            /** Term */
+            term: string;
+            /** Title */
+            title: string;
+        };
+        /** KeptPerson */
+        KeptPerson: {
+            /** Active */
+            active: boolean;
+            /** Administers */
+            administers: boolean;
+            /** Courses */
+            courses: number;
+            /** Email */
+            email: string;
+            /** Id */
+            id: number;
+            /** Invited */
+            invited: boolean;
+            /** Last Login */
+            last_login: string | null;
+            /** Makes Courses */
+            makes_courses: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
+         * KeptTerm
+         * @description `courses`: how many run in it.
+         */
+        KeptTerm: {
+            /** Breaks */
+            breaks: components["schemas"]["Break"][];
+            /** Courses */
+            courses: number;
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** First Week Number */
+            first_week_number: number;
+            /** Id */
+            id: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /** Week Start */
+            week_start: number;
+        };
+        /**
          * KindOut
          * @description One kind of item. `rules`: the done rules that it can meet, those among them that need points included.
          */
@@ -4140,6 +4388,40 @@ export interface components {
             /** Sort Name */
             sort_name: string;
         };
+        /**
+         * Log
+         * @description `next`: what to ask for the rows before these.
+         */
+        Log: {
+            /** Next */
+            next: number | null;
+            /** Rows */
+            rows: components["schemas"]["LogRow"][];
+        };
+        /** LogRow */
+        LogRow: {
+            /** Action */
+            action: string;
+            /** After */
+            after: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Before */
+            before: string;
+            /** Course */
+            course: string;
+            /** Id */
+            id: number;
+            /** Target */
+            target: string;
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
+        };
         /** Mail */
         Mail: {
             /**
@@ -4228,8 +4510,16 @@ export interface components {
              */
             at: string;
         };
-        /** Me */
+        /**
+         * Me
+         * @description `acted_by`: the administrator who looks at Unvo as this person.
+         */
         Me: {
+            /**
+             * Acted By
+             * @default
+             */
+            acted_by: string;
             /** Administers */
             administers: boolean;
             /** Budget Minutes */
@@ -4285,6 +4575,14 @@ export interface components {
         MergeIn: {
             /** Into */
             into: number;
+        };
+        /**
+         * MergePeopleIn
+         * @description `gone`: whose all becomes that of the person in the address.
+         */
+        MergePeopleIn: {
+            /** Gone */
+            gone: number;
         };
         /** ModuleChange */
         ModuleChange: {
@@ -5012,6 +5310,15 @@ export interface components {
             walking: boolean;
             /** Zone */
             zone: string;
+        };
+        /** RightsIn */
+        RightsIn: {
+            /** Active */
+            active: boolean;
+            /** Administers */
+            administers: boolean;
+            /** Makes Courses */
+            makes_courses: boolean;
         };
         /** Roster */
         Roster: {
@@ -5911,6 +6218,36 @@ export interface components {
              */
             section_ids: number[];
         };
+        /** TermIn */
+        TermIn: {
+            /**
+             * Breaks
+             * @default []
+             */
+            breaks: components["schemas"]["Break"][];
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /**
+             * First Week Number
+             * @default 1
+             */
+            first_week_number: number;
+            /**
+             * Last Day
+             * Format: date
+             */
+            last_day: string;
+            /** Name */
+            name: string;
+            /**
+             * Week Start
+             * @default 0
+             */
+            week_start: number;
+        };
         /**
          * TermMap
          * @description `points`: the exact sum of `counted`. `outside`: what is due outside the term's weeks.
@@ -6286,6 +6623,285 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    begin_acting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Acting"];
+                };
+            };
+        };
+    };
+    end_acting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Acting"];
+                };
+            };
+        };
+    };
+    read_all_courses: {
+        parameters: {
+            query?: {
+                find?: string;
+                state?: ("running" | "closed" | "archived" | "removed") | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptCourse"][];
+                };
+            };
+        };
+    };
+    bring_course_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                course_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Acting"];
+                };
+            };
+        };
+    };
+    read_log: {
+        parameters: {
+            query?: {
+                find?: string;
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Log"];
+                };
+            };
+        };
+    };
+    read_all_people: {
+        parameters: {
+            query?: {
+                find?: string;
+                rights?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPerson"][];
+                };
+            };
+        };
+    };
+    edit_rights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RightsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Acting"];
+                };
+            };
+        };
+    };
+    merge_two_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergePeopleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Acting"];
+                };
+            };
+        };
+    };
+    read_terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTerm"][];
+                };
+            };
+        };
+    };
+    new_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTerm"][];
+                };
+            };
+        };
+    };
+    edit_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTerm"][];
+                };
+            };
+        };
+    };
+    delete_term: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                term_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTerm"][];
+                };
+            };
+        };
+    };
     my_feeds: {
         parameters: {
             query?: never;

@@ -71,7 +71,7 @@ def standing_invitation(secret: str, *, lock: bool = False, at: datetime | None 
 def accept(secret: str, name: str, password: str) -> Person:
     """Set the name and password of the person who was invited; works once."""
     found = standing_invitation(secret, lock=True)
-    person = Person.objects.select_for_update().get(pk=found.person_id)
+    person = Person.objects.select_for_update(no_key=True).get(pk=found.person_id)
     name = one_line(name, "Name", 150)
     try:
         validate_password(password, person)

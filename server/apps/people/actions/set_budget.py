@@ -10,7 +10,7 @@ def set_budget(actor: Actor, minutes: list[int]) -> Person:
     """One's own minutes for course work, seven figures, Monday first."""
     if len(minutes) != 7 or any(not 0 <= m <= MOST_MINUTES for m in minutes):
         raise Refused("person.budget", most=MOST_MINUTES)
-    person = Person.objects.select_for_update().get(pk=actor.person_id or 0)
+    person = Person.objects.select_for_update(no_key=True).get(pk=actor.person_id or 0)
     before, person.budget_minutes = person.budget_minutes, minutes
     person.save(update_fields=["budget_minutes"])
     record(actor, "person.budget", ("person", person.pk), before=list(before), after=minutes)

@@ -10,7 +10,7 @@ LABELS = {"name": "Name", "sort_name": "Name in lists"}
 
 def set_profile(actor: Actor, **fields: str) -> Person:
     """One's own name and zone. An empty zone stands for that of each course."""
-    person = Person.objects.select_for_update().get(pk=actor.person_id or 0)
+    person = Person.objects.select_for_update(no_key=True).get(pk=actor.person_id or 0)
     if fields.get("zone") and fields["zone"] not in available_timezones():
         raise Refused("person.zone", zone=fields["zone"][:64])
     wanted = {name: one_line(value, LABELS[name], 150) if name in LABELS else value for name, value in fields.items()}

@@ -15,10 +15,11 @@ router = Router(tags=["people"])
 
 @router.get("/me", response=Me)
 def me(request: SignedIn) -> Me:
-    return _me(request.user)
+    by = getattr(request, "acted_by", None)
+    return _me(request.user, by.name if by else "")
 
 
-def _me(person: Person) -> Me:
+def _me(person: Person, acted_by: str = "") -> Me:
     return Me(
         id=person.pk,
         name=person.name,
@@ -29,6 +30,7 @@ def _me(person: Person) -> Me:
         demo=settings.DEMO,
         makes_courses=person.makes_courses or person.administers,
         administers=person.administers,
+        acted_by=acted_by,
     )
 
 

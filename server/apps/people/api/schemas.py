@@ -2,6 +2,8 @@ from pydantic import BaseModel
 
 
 class Me(BaseModel):
+    """`acted_by`: the administrator who looks at Unvo as this person."""
+
     id: int
     name: str
     sort_name: str
@@ -11,6 +13,7 @@ class Me(BaseModel):
     demo: bool
     makes_courses: bool
     administers: bool
+    acted_by: str = ""
 
 
 class MeIn(BaseModel):

@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class AdministrationConfig(AppConfig):
+    name = "apps.administration"
+    label = "administration"
