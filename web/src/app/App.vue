@@ -13,6 +13,7 @@ import { leaveNothing } from "@/frame/leaving";
 import { useKinds } from "@/frame/kinds";
 import { useMe } from "@/frame/queries";
 import { keepThisVisit } from "./offline/shell";
+import ActingBar from "./shell/ActingBar.vue";
 import TopBar from "./shell/TopBar.vue";
 
 const { t } = useI18n();
@@ -68,6 +69,7 @@ queries.getQueryCache().subscribe((event) => {
   >
     {{ keptSince ? t("app.offlineSince", { at: times.moment(keptSince) }) : t("app.offline") }}
   </p>
+  <ActingBar v-if="me?.acted_by && inside" :me="me" />
   <TopBar v-if="me && inside" :me="me" />
   <RouterView v-if="!inside || ready" />
   <LeaveDialog />

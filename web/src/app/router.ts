@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from "vue-router";
 import accountRoutes from "@/places/account/routes";
+import administrationRoutes from "@/places/administration/routes";
 import deskRoutes from "@/places/desk/routes";
 import gradingRoutes from "@/places/grading/routes";
 import itemRoutes from "@/places/item/routes";
@@ -27,6 +28,7 @@ const routes: RouteRecordRaw[] = [
   ...outboxRoutes,
   ...receiptRoutes,
   ...accountRoutes,
+  ...administrationRoutes,
   ...newCourse,
   {
     path: "/c/:slug",

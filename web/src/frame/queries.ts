@@ -1,5 +1,14 @@
 import { useQuery } from "@tanstack/vue-query";
-import { coursePath, own } from "@/api/reads";
+import { client, told } from "@/api/client";
+import { coursePath, own, touched } from "@/api/reads";
+import { useWrite } from "./writes";
+
+/** Ends looking at Unvo as somebody else. */
+export const useEndActing = () =>
+  useWrite(
+    (_: void, headers) => told(client.DELETE("/api/administration/acting", { headers })),
+    () => touched.nothing(),
+  );
 
 const A_WHILE = 300_000;
 

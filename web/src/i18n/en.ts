@@ -7,6 +7,7 @@ import history from "./en-history";
 import work from "./en-work";
 import begin from "./en-begin";
 import people from "./en-people";
+import admin from "./en-admin";
 import account from "./en-account";
 
 export default {
@@ -19,6 +20,7 @@ export default {
   ...work,
   ...begin,
   ...people,
+  ...admin,
   ...account,
   app: {
     name: "unvo",
@@ -78,6 +80,7 @@ export default {
     as: "Sign in as {name}",
   },
   place: {
+    administration: "Administration",
     today: "Today",
     desk: "Desk",
     week: "Week",

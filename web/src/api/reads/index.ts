@@ -2,5 +2,6 @@ export { readAnew, type Keys } from "./anew";
 export { courseClass, courseLayout, coursePath, type HistoryQuery } from "./course";
 export { courseItem } from "./item";
 export { general, own } from "./own";
+export { place } from "./place";
 export { keyOf } from "./read";
 export { touched } from "./touched";

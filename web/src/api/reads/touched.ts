@@ -45,6 +45,8 @@ export const touched = {
   /** A course that is new on the shelf. */
   shelf: (): Key[] => [shelf, desk],
   sessions: (): Key[] => [own.sessions().queryKey],
+  /** What administrators keep. */
+  place: (): Key[] => [["place"], shelf, own.beginnings().queryKey],
   feeds: (): Key[] => [own.feeds().queryKey],
   /** One's own minutes a day: starts are proposed from them in every course. */
   budget: (): Key[] => [["course"], today, own.me().queryKey],

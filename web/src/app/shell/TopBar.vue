@@ -44,6 +44,7 @@ const toCourse = (key: string) => router.push(key === NEW ? "/new-course" : `/c/
 const choices = computed(() => [
   ...(slug.value ? [{ key: "search", label: t("search.label") }] : []),
   ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
+  ...(me.administers ? [{ key: "administration", label: t("admin.title") }] : []),
   { key: "account", label: t("account.title") },
   { key: "join", label: t("join.title") },
   { key: "keys", label: t("app.shortcuts") },
@@ -54,16 +55,17 @@ const choices = computed(() => [
 const firstScreens = computed(() => {
   const roles = (shelf.value ?? []).map((c) => c.role);
   const teaches = roles.some((r) => r !== "student");
-  const studies = roles.some((r) => r === "student") || !roles.length;
+  const studies = roles.some((r) => r === "student") || (!roles.length && !me.administers);
   return [
     ...(studies ? [{ name: "today", to: "/" }] : []),
     ...(teaches ? [{ name: "desk", to: deskPath }] : []),
+    ...(me.administers ? [{ name: "administration", to: "/administration/terms" }] : []),
   ] as const;
 });
 
 async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
-  if (key === "account" || key === "join") return void router.push({ name: key });
+  if (key === "account" || key === "join" || key === "administration") return void router.push(`/${key}`);
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
   // Asked before the server lets go: who stays is still signed in.
