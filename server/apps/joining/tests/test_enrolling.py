@@ -108,6 +108,12 @@ class Enrolling(DemoCase):
         self.assertEqual(back.status_code, 200, back.content)
         self.assertEqual(Caller(KEEPS_UP).get("/courses").json()[0]["section"], other.name)
         self.assertFalse(Withdrawal.objects.exists())
+        told = self.teacher.get(f"{AT}/history?sort=people").json()["entries"]
+        said = ["Somebody who had withdrawn is back", "Somebody was withdrawn", "A student came into another section"]
+        self.assertEqual([entry["what"] for entry in told][:3], said)
+        lines = [(line["thing"], line["field"], line["before"], line["after"]) for line in told[2]["lines"]]
+        places = {self.first.pk: self.first.name, self.second.pk: self.second.name}
+        self.assertEqual(lines, [("Rosalind Tarrow", "section", places[here.section_id or 0], other.name)])
         sheet = Caller(KEEPS_UP).get(f"{AT}/weeks/5").json()
         self.assertGreater(sheet["done"], 0)
 

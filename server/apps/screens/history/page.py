@@ -28,7 +28,7 @@ SORTS: dict[str, Q] = {
     "layout": Q(action__regex=r"^(layout|course|check)\.") & ~Q(action__in=(*GRADING, *ALLOWANCES)),
     "texts": Q(action__startswith="text."),
     "grading": Q(action__in=GRADING),
-    "people": Q(action__startswith="group.") | Q(action__in=ALLOWANCES),
+    "people": Q(action__regex=r"^(group|people|section|code)\.") | Q(action__in=ALLOWANCES),
     "library": Q(action__startswith="library."),
     "scores": SCORES,
     "removed": Q(action__in=REMOVALS, undone=False),

@@ -18,6 +18,7 @@ from apps.kernel.public import AuditRecord, Thing
 from apps.layout.changes import row_titles
 from apps.layout.public import in_words, kind_of, layout, names_of, rule_kind, rule_kinds, rule_of
 from apps.screens.history import schemas as out
+from apps.screens.history.people import moves
 
 CHANGES = {
     "code.close": _("A class code was closed"),
@@ -139,13 +140,14 @@ class Words:
 
     def lines(self, record: AuditRecord, about: Thing) -> Iterator[out.ChangedField]:
         """What it set; `about`: what need not be named again."""
-        if isinstance(record.after, list):
+        if isinstance(record.after, list) or isinstance(record.before, list):
             for old, new in zip(_rows(record.before), _rows(record.after), strict=True):
                 thing = (new["kind"], new["id"])
                 if thing == about and set(new["fields"]) == {"removed"} and record.action != "layout.undo":
                     continue  # The headline says it.
                 before, after = _told(thing[0], old["fields"]), _told(thing[0], new["fields"])
                 yield from self._fields("" if thing == about else self.title(thing), before, after)
+            yield from moves(self.course, record)
         elif record.action == "score.save":
             yield from self._fields("", record.before or {}, record.after or {})
 
@@ -203,7 +205,8 @@ class Words:
 
 
 def _rows(kept: Any) -> list[dict[str, Any]]:
-    return kept if isinstance(kept, list) else []
+    """The rows of things that were changed; who came or went is told apart."""
+    return [row for row in kept if "kind" in row] if isinstance(kept, list) else []
 
 
 def _told(kind: str, fields: dict[str, Any]) -> dict[str, Any]:

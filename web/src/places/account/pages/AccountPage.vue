@@ -109,7 +109,7 @@ function device(agent: string): string {
           ><p class="flex min-h-9 items-center">{{ me.email }}</p></UiField
         >
         <p class="text-[14px] text-soft sm:col-span-2">
-          {{ t("account.minutes") }} <RouterLink to="/">{{ t("place.today") }}</RouterLink>
+          {{ t("account.minutes") }} <RouterLink class="underline" to="/">{{ t("place.today") }}</RouterLink>
         </p>
         <div>
           <UiButton look="main" type="submit">{{ t("app.save") }}</UiButton>
