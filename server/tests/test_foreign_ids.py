@@ -10,6 +10,7 @@ from typing import Any
 from apps.assignments.models import HandIn
 from apps.courses.models import Course, Enrolment, Group, Section
 from apps.gradebook.models import Category, GradedItem, LateRule
+from apps.joining.models import ClassCode
 from apps.kernel.models import AuditRecord, StoredFile
 from apps.layout.models import Allowance, Item, ItemFile, Module, Part, Rhythm
 from apps.library.models import Entry, ErrorReport
@@ -70,9 +71,13 @@ class ForeignIds(DemoCase):
     @classmethod
     def beside_the_path(cls, item: Item) -> dict[str, int]:
         named = {"course": cls.other, "name": "Theirs"}
+        section = Section.objects.create(number=1, **named)
         return {
             "group_id": Group.objects.create(**named).pk,
-            "section": Section.objects.create(number=1, **named).pk,
+            **dict.fromkeys(("section", "section_id"), section.pk),
+            "code_id": ClassCode.objects.create(
+                course=cls.other, section=section, code="THEI-RSAA", made_at=cls.teaching.date_joined
+            ).pk,
             "category": Category.objects.create(position=1, **named).pk,
             "late_rule": LateRule.objects.create(percent=10, **named).pk,
             "rhythm": Rhythm.objects.create(**named).pk,
@@ -105,7 +110,20 @@ class ForeignIds(DemoCase):
 
     def theirs(self) -> list[Any]:
         """All rows of the other course that a change could reach."""
-        models = (Module, Item, Group, Entry, Allowance, Category, LateRule, Rhythm, Section, GradedItem)
+        models = (
+            Module,
+            Item,
+            Group,
+            Entry,
+            Allowance,
+            Category,
+            LateRule,
+            Rhythm,
+            Section,
+            GradedItem,
+            Enrolment,
+            ClassCode,
+        )
         rows: list[Any] = [list(m.objects.filter(course=self.other).values()) for m in models]
         return [*rows, list(ErrorReport.objects.filter(course=self.other).values()), HandIn.objects.count()]
 
@@ -117,7 +135,10 @@ class ForeignIds(DemoCase):
             "part_id": Part.objects.filter(module=week).values_list("pk", flat=True)[0],
             "person_id": Person.objects.get(username=KEEPS_UP).pk,
             "entry_id": Entry.objects.filter(course=self.course, shelf="tools").values_list("pk", flat=True)[0],
-            **dict.fromkeys(("file_id", "change_id", "report_id", "absence_id", "group_id", "allowance_id"), 0),
+            **dict.fromkeys(
+                ("file_id", "change_id", "report_id", "absence_id", "group_id", "allowance_id", "code_id"), 0
+            ),
+            "section_id": Section.objects.filter(course=self.course).values_list("pk", flat=True)[0],
             "thing_id": self.item(SET_7A).pk,
             "kind": "item",
             "key": "7",
@@ -184,12 +205,21 @@ class ForeignIds(DemoCase):
             ("POST", f"{OWN}/rhythms", rhythm),
             ("PUT", f"{OWN}/syllabus", {"item_id": item}),
             ("POST", f"{OWN}/error-reports", {"item_id": item, "text": "Wrong"}),
+            ("POST", f"{OWN}/people", {"people": [{"email": "new@x.example", "section_id": ids["section"]}]}),
+            ("PUT", f"{OWN}/people/{self.own()['person_id']}/section", {"section_id": ids["section"]}),
+            ("POST", f"{OWN}/teachers", {"person": {"email": "t@x.example"}, "role": "assistant",
+                                         "section_ids": [ids["section"]]}),
+            ("POST", f"{OWN}/codes", {"section_id": ids["section"]}),
+            ("POST", f"{OWN}/sections/{self.last_section()}/merge", {"into": ids["section"]}),
             ("POST", f"{OWN}/groups", {"name": "Crew", "members": [ids["person_id"]]}),
             ("POST", f"{OWN}/allowances", {"person_id": ids["person_id"], "excused": True}),
             ("POST", f"{OWN}/allowances", {"group_id": ids["group_id"], "excused": True}),
             ("POST", f"{OWN}/allowances", {"section_id": ids["section"], "excused": True}),
             ("POST", f"{OWN}/allowances", {"person_id": self.own()["person_id"], "item_id": item, "excused": True}),
         ]  # fmt: skip
+
+    def last_section(self) -> int:
+        return Section.objects.filter(course=self.course).order_by("-number").values_list("pk", flat=True)[0]
 
     def test_every_body_with_an_id(self) -> None:
         course, week = self.course, Module.objects.get(course=self.course, week=8)

@@ -13,6 +13,8 @@ KEY = "acting"
 SAFE = ("GET", "HEAD", "OPTIONS")
 ALWAYS = ("/api/administration/acting", "/_allauth/browser/v1/auth/session")
 """To end it, and to sign out."""
+OWN = ("/api/calendar-feeds", "/_allauth/")
+"""Secret addresses, and where somebody is signed in: nobody else's to see."""
 
 
 def as_somebody(answer_to: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
@@ -26,8 +28,10 @@ def as_somebody(answer_to: Callable[[HttpRequest], HttpResponse]) -> Callable[[H
         if not request.user.administers or person is None:
             del request.session[KEY]
             return answer_to(request)
-        if request.path.startswith(ALWAYS):
+        if request.path in ALWAYS:
             return answer_to(request)
+        if request.path.startswith(OWN):
+            return refused(Refused("acting.own", status=403, name=person.name))
         if request.method not in SAFE:
             return refused(Refused("acting.read_only", status=403, name=person.name))
         request.acted_by, request.user = request.user, person  # type: ignore[attr-defined]

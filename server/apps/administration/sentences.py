@@ -11,6 +11,7 @@ SENTENCES = {
     ),
     "person.merge_self": _("Choose two different people."),
     "acting.read_only": _("You look at this as %(name)s. Nothing is changed that way; end it first."),
+    "acting.own": _("This is only for %(name)s to see. End looking as them first."),
     "acting.administrator": _("Nobody looks at Unvo as another administrator."),
     "acting.why": _("Say why. It is kept with your name, and they can ask to see it."),
 }

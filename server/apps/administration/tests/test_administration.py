@@ -73,6 +73,8 @@ class Administration(DemoCase):
         facts, work = Fact.objects.count(), HandIn.objects.count()
         self.refused(self.keeper.send("PUT", path, {"text": "x", "comment": ""}), 403, "acting.read_only")
         self.refused(self.keeper.send("POST", "/today/seen"), 403, "acting.read_only")
+        self.refused(self.keeper.get("/calendar-feeds"), 403, "acting.own")
+        self.assertEqual(self.keeper.client.get("/_allauth/browser/v1/auth/sessions").status_code, 403)
         self.assertEqual((Fact.objects.count(), HandIn.objects.count()), (facts, work))
         self.assertEqual(self.keeper.send("DELETE", "/administration/acting").status_code, 200)
         self.assertEqual(self.keeper.get("/me").json()["acted_by"], "")

@@ -10,6 +10,8 @@ from django.test import Client
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import KEEPS_UP, Caller, DemoCase
 
+from apps.kernel.actors import SYSTEM
+from apps.people.actions.make_people import Newcomer, make_people
 from apps.people.demo import DEMO_PASSWORD
 from apps.people.models import Person
 
@@ -41,6 +43,12 @@ class Accounts(DemoCase):
         self.assertEqual(self.post(Client(), "login", username=KEEPS_UP, password=DEMO_PASSWORD).status_code, 400)
         again = self.post(Client(), "password/reset", key=key, password="another-heron-42")
         self.assertEqual(again.status_code, 400, "the link works once")
+
+    def test_who_never_came_in_asks_for_a_password_as_well(self) -> None:
+        make_people(SYSTEM, [Newcomer("New", "New", "new@x.example")])
+        self.post(Client(), "password/request", email="new@x.example")
+        self.post(Client(), "password/reset", key=self.link(), password=GOOD)
+        self.assertEqual(self.post(Client(), "login", email="new@x.example", password=GOOD).status_code, 200)
 
     def test_an_address_that_nobody_has_gets_the_same_answer_and_no_mail(self) -> None:
         before = ProcrastinateJob.objects.count()
