@@ -5275,6 +5275,8 @@ export interface components {
         };
         /** Ribbon */
         Ribbon: {
+            /** Archived */
+            archived: boolean;
             /** Cells */
             cells: components["schemas"]["Cell"][];
             /** Certificate */

@@ -55,6 +55,8 @@ export default {
     isArchived: "In the archive",
     archiveLine:
       "An archived course can be read, and graded to the end. Nothing is handed in or laid out, and it is on nobody's Today or desk.",
+    archivedLine:
+      "This course is in the archive: it can be read, and nothing is handed in or laid out any more.",
     toArchive: "Put into the archive",
     takeOut: "Take out of the archive",
     archived: "The course is in the archive.",

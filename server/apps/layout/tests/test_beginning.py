@@ -92,7 +92,7 @@ class Beginning(DemoCase):
         ribbon = self.teacher.get("/courses/srv-110/ribbon").json()
         self.assertFalse(ribbon["dated"])
         # Nothing vanishes: module by module the same items, in the same order, with their rules kept.
-        sheet = self.teacher.get(f"/courses/srv-110/weeks/{ribbon['cells'][6]['key']}").json()
+        sheet = self.teacher.get(f"/courses/srv-110/weeks/{ribbon['cells'][7]['key']}").json()
         self.assertEqual(_titles(sheet), _titles(before))
         self.assertEqual(Item.objects.get(title="Set 7A: latitudes and departures", course=self.course).moments, due)
         undone = self.teacher.send("POST", f"/courses/srv-110/changes/{taken.json()['change']}/undo")
@@ -110,6 +110,7 @@ class Beginning(DemoCase):
         self.refused(
             self.teacher.send("POST", "/courses/srv-110/modules", {"title": "N", "week": 9}), 409, "course.archived"
         )
+        self.assertTrue(student.get("/courses/srv-110/ribbon").json()["archived"])
         self.assertNotIn("SRV 110", str(student.get("/today").json()))
         self.assertNotIn("srv-110", str(self.teacher.get("/desk").json()))
         self.assertTrue(next(c for c in student.get("/courses").json() if c["slug"] == "srv-110")["archived"])
@@ -130,4 +131,4 @@ class Beginning(DemoCase):
 
 
 def _titles(sheet: dict[str, Any]) -> list[str]:
-    return [row["title"] for module in sheet["modules"] for part in module["parts"] for row in part["items"]]
+    return [row["title"] for module in sheet["modules"] for row in module["rows"]]

@@ -39,6 +39,7 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
         now=reader.now,
         next_class=_next_class(laid, reader.now),
         opened=course.opened_at is not None,
+        archived=course.archived_at is not None,
         walking=reader.made_up is not None,
         certificate=course.gives_certificate and states is not None and states.complete,
         current=current,

@@ -39,6 +39,7 @@ class Ribbon(BaseModel):
     now: datetime
     next_class: ClassMeeting | None
     opened: bool
+    archived: bool
     walking: bool
     certificate: bool
     current: str

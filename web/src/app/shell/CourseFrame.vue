@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, watch } from "vue";
+import { useI18n } from "vue-i18n";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/frame/writes";
 import { gradebookPath, libraryPath, standingPath, stepPath, termPath } from "@/frame/addresses";
@@ -19,6 +20,7 @@ const { slug } = defineProps<{ slug: string }>();
 const route = useRoute();
 const router = useRouter();
 const wrong = useWrong();
+const { t } = useI18n();
 const { data: ribbon, error } = useRibbon(() => slug);
 const chosen = computed(
   () => String(route.params.key ?? "") || shownStep.value || ribbon.value?.current || "",
@@ -63,6 +65,13 @@ useKeys(() => ({
   <template v-else-if="ribbon">
     <PrintHead :ribbon="ribbon" />
     <CourseRibbon :ribbon="ribbon" :chosen="chosen" :thin="route.meta.thin === true" />
+    <p
+      v-if="ribbon.archived"
+      role="status"
+      class="no-print border-b border-rule bg-sheet px-6 py-2 text-[14px]"
+    >
+      {{ t("course.archivedLine") }}
+    </p>
     <PlaceLine :ribbon="ribbon" :chosen="chosen" />
     <AsOn v-if="ribbon.role !== 'student' || ribbon.walking" :ribbon="ribbon" />
     <RouterView :key="slug" />
