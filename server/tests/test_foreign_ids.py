@@ -205,17 +205,22 @@ class ForeignIds(DemoCase):
             ("POST", f"{OWN}/rhythms", rhythm),
             ("PUT", f"{OWN}/syllabus", {"item_id": item}),
             ("POST", f"{OWN}/error-reports", {"item_id": item, "text": "Wrong"}),
+            *self.of_people(ids),
+            ("POST", f"{OWN}/groups", {"name": "Crew", "members": [ids["person_id"]]}),
+            ("POST", f"{OWN}/allowances", {"person_id": ids["person_id"], "excused": True}),
+            ("POST", f"{OWN}/allowances", {"group_id": ids["group_id"], "excused": True}),
+            ("POST", f"{OWN}/allowances", {"section_id": ids["section"], "excused": True}),
+            ("POST", f"{OWN}/allowances", {"person_id": self.own()["person_id"], "item_id": item, "excused": True}),
+        ]  # fmt: skip
+
+    def of_people(self, ids: dict[str, Any]) -> list[tuple[str, str, Any]]:
+        return [
             ("POST", f"{OWN}/people", {"people": [{"email": "new@x.example", "section_id": ids["section"]}]}),
             ("PUT", f"{OWN}/people/{self.own()['person_id']}/section", {"section_id": ids["section"]}),
             ("POST", f"{OWN}/teachers", {"person": {"email": "t@x.example"}, "role": "assistant",
                                          "section_ids": [ids["section"]]}),
             ("POST", f"{OWN}/codes", {"section_id": ids["section"]}),
             ("POST", f"{OWN}/sections/{self.last_section()}/merge", {"into": ids["section"]}),
-            ("POST", f"{OWN}/groups", {"name": "Crew", "members": [ids["person_id"]]}),
-            ("POST", f"{OWN}/allowances", {"person_id": ids["person_id"], "excused": True}),
-            ("POST", f"{OWN}/allowances", {"group_id": ids["group_id"], "excused": True}),
-            ("POST", f"{OWN}/allowances", {"section_id": ids["section"], "excused": True}),
-            ("POST", f"{OWN}/allowances", {"person_id": self.own()["person_id"], "item_id": item, "excused": True}),
         ]  # fmt: skip
 
     def last_section(self) -> int:

@@ -71,6 +71,8 @@ class ImportContracts(Planted):
         "people-behind-its-door": ((f"{APPS}courses/queries.py", "from apps.people.models import Person"),),
         "notices-behind-its-door": ((f"{APPS}layout/actions/allow.py", "from apps.notices.jobs import send_mail"),),
         "courses-behind-its-door": ((f"{APPS}gradebook/setup.py", "from apps.courses.models import Course"),),
+        "joining-behind-its-door": ((f"{APPS}layout/queries.py", "from apps.joining.models import ClassCode"),),
+        "administration-behind-its-door": (("server/config/files.py", "from apps.administration.pages import log"),),
         "layout-behind-its-door": ((f"{APPS}gradebook/setup.py", "from apps.layout.models import Item"),),
         "gradebook-behind-its-door": ((f"{APPS}path/progress.py", "from apps.gradebook.models import Score"),),
         "path-behind-its-door": ((f"{APPS}live/waiting.py", "from apps.path.models import Fact"),),

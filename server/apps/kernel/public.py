@@ -1,7 +1,7 @@
 """What upper apps may use of kernel."""
 
 from apps.kernel import tables
-from apps.kernel.actors import Actor
+from apps.kernel.actors import SYSTEM, Actor
 from apps.kernel.api.schemas import File
 from apps.kernel.api.shapes import file_out
 from apps.kernel.audit import Thing, record, together
@@ -27,6 +27,7 @@ from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.writes import write
 
 __all__ = [
+    "SYSTEM",
     "Actor",
     "Allowed",
     "AuditRecord",

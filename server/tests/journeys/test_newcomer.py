@@ -207,6 +207,7 @@ class Newcomer(Journey):
         keeper.get_by_label("Why").fill("They see no Set 7A")
         keeper.get_by_role("button", name="Begin to look").click()
         expect(keeper.get_by_text("you see this as Rosalind Tarrow")).to_be_visible()
+        expect(keeper.get_by_role("heading", level=1)).to_be_visible()
         self.clean_by_axe(keeper)
         keeper.get_by_role("button", name="End", exact=True).click()
         keeper.wait_for_url("**/administration/people")

@@ -1,5 +1,19 @@
 /** Coming in, and what is one's own. */
 export default {
+  signIn: {
+    title: "Sign in",
+    name: "Name or e-mail",
+    password: "Password",
+    go: "Sign in",
+    refused:
+      "Name and password do not fit together. Letter case does not matter in the name; it does in the password.",
+    tooMany: "Too many tries. Wait a few minutes, then try again.",
+    line: "Your course, laid over its weeks: what to do now, in order, and by when to start it.",
+    demo: "Whom to sign in as",
+    demoHint:
+      "This is a demo. All people and courses are made up; the password is {password} for all of them.",
+    as: "Sign in as {name}",
+  },
   door: {
     forgotten: "Forgotten your password?",
     forgottenLine: "Give the e-mail address that you are known by here, and a link comes by mail.",

@@ -65,20 +65,6 @@ export default {
     noAnswer:
       "No answer from the server. Nothing is lost here, and pages that you have opened before stay readable; try again when the connection is back.",
   },
-  signIn: {
-    title: "Sign in",
-    name: "Name or e-mail",
-    password: "Password",
-    go: "Sign in",
-    refused:
-      "Name and password do not fit together. Letter case does not matter in the name; it does in the password.",
-    tooMany: "Too many tries. Wait a few minutes, then try again.",
-    line: "Your course, laid over its weeks: what to do now, in order, and by when to start it.",
-    demo: "Whom to sign in as",
-    demoHint:
-      "This is a demo. All people and courses are made up; the password is {password} for all of them.",
-    as: "Sign in as {name}",
-  },
   place: {
     administration: "Administration",
     today: "Today",

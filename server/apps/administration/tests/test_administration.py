@@ -2,6 +2,11 @@
 
 from __future__ import annotations
 
+import re
+from io import StringIO
+
+from django.core.management import CommandError, call_command
+from django.test import Client
 from tests.base import ADMINISTRATOR, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 
 from apps.assignments.models import HandIn
@@ -100,6 +105,19 @@ class Administration(DemoCase):
         double.refresh_from_db()
         self.assertFalse(double.is_active)
         self.assertEqual(AuditRecord.objects.get(action="person.merge").before["gone"], double.pk)
+
+    def test_the_first_administrator_comes_in_by_a_link_that_is_printed_once(self) -> None:
+        out = StringIO()
+        call_command("invite_administrator", "Ada@X.example", name="Ada Moe", stdout=out)
+        link = re.search(r"(/invitation/\S+)", out.getvalue())
+        assert link
+        body = {"name": "Ada Moe", "password": "heron-lantern-42"}
+        browser = Client()
+        told = browser.post(f"/api/invitations/{link[1].split('/')[-1]}", body, content_type="application/json")
+        self.assertEqual(told.status_code, 200, told.content)
+        self.assertTrue(browser.get("/api/me").json()["administers"])
+        with self.assertRaises(CommandError):
+            call_command("invite_administrator", "no address", stdout=out)
 
     def test_the_log_is_found_by_words(self) -> None:
         Caller(INSTRUCTOR).send("PUT", "/courses/srv-110/naming", {"title": "Plane", "code": "SRV 110"})
