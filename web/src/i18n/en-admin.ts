@@ -15,6 +15,7 @@ export default {
     state: "State",
     states: { running: "open to students", closed: "not open yet", archived: "archive", removed: "removed" },
     students: "Students",
+    instructors: "Instructors",
     noneSuch: "Nothing like that here.",
     back: "Bring it back",
     isBack: "{title} is back, as it was.",

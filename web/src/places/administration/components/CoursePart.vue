@@ -44,8 +44,8 @@ async function back(one: Shapes["KeptCourse"]): Promise<void> {
           <tr>
             <th>{{ t("app.courses") }}</th>
             <th>{{ t("join.term") }}</th>
-            <th>{{ t("people.role.instructor") }}</th>
-            <th class="text-right">{{ t("admin.students") }}</th>
+            <th>{{ t("admin.instructors") }}</th>
+            <th>{{ t("admin.students") }}</th>
             <th>{{ t("admin.state") }}</th>
           </tr>
         </thead>
@@ -57,7 +57,7 @@ async function back(one: Shapes["KeptCourse"]): Promise<void> {
             </th>
             <td>{{ one.term }}</td>
             <td>{{ one.instructors.join(", ") }}</td>
-            <td class="figures text-right">{{ one.students }}</td>
+            <td class="figures">{{ one.students }}</td>
             <td>
               {{ t(`admin.states.${one.state}`) }}
               <UiButton v-if="one.state === 'removed'" @click="back(one)">{{ t("admin.back") }}</UiButton>
