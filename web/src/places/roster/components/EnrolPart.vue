@@ -227,7 +227,8 @@ const fateOf = (row: EnrolRow): string =>
 td {
   vertical-align: middle;
 }
-td select {
+td select,
+td .field:not([type]) {
   min-width: 130px;
 }
 </style>

@@ -26,12 +26,12 @@ const { data: codes } = useCodes(() => slug);
       <h1 class="text-[24px] font-bold">{{ t("people.title") }}</h1>
       <RouterLink class="ml-auto" :to="rosterPath(slug)">{{ t("people.toRoster") }}</RouterLink>
     </div>
-    <div class="grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
-      <div class="grid gap-6">
+    <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[minmax(0,1fr)_360px]">
+      <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-6">
         <EnrolPart :slug="slug" :people="people" />
         <MemberList :slug="slug" :people="people" />
       </div>
-      <div class="grid gap-6">
+      <div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-6">
         <SectionList :slug="slug" :people="people" :codes="codes ?? []" />
         <TeacherList :slug="slug" :people="people" />
       </div>

@@ -56,10 +56,11 @@ const times = useTimes(() => "UTC");
 }
 .days {
   display: flex;
-  gap: 3px;
+  gap: 2px;
 }
 .days i {
-  width: 7px;
+  flex: 1;
+  max-width: 7px;
   height: 7px;
   background: var(--rule);
 }
