@@ -9,10 +9,10 @@ from decimal import Decimal
 from random import Random
 from typing import Any
 
-from apps.assignments.actions.hand_in import LETTERS
 from apps.assignments.models import HandIn
 from apps.courses.models import Course
 from apps.gradebook.models import Cell, GradedItem, Score
+from apps.kernel.letters import LETTERS
 from apps.layout.queries import layout
 from apps.layout.reading.structure import LaidItem
 from apps.path.models import Fact

@@ -5,14 +5,14 @@ from __future__ import annotations
 import hashlib
 import secrets
 
-LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
-"""Without I, O, 0 and 1, which are read as each other."""
+from apps.kernel.public import plain_letters
+
 CODE_LENGTH = 8
 
 
 def new_code() -> str:
     """'K7QF-2MXA': 40 bits."""
-    letters = "".join(secrets.choice(LETTERS) for _ in range(CODE_LENGTH))
+    letters = plain_letters(CODE_LENGTH)
     return f"{letters[:4]}-{letters[4:]}"
 
 

@@ -13,7 +13,7 @@ SENTENCES = {
     "invitation.unknown": _(
         "This link is not one of ours, or it was cut short on the way. Copy it whole from the mail, or ask for another."
     ),
-    "invitation.used": _("This invitation was used already. Sign in with the password that was set then."),
+    "invitation.used": _("This invitation was used already. Sign in with the password that you set."),
     "invitation.over": _(
         "This invitation has ended. Ask for another one with 'Forgotten your password' at the sign-in page."
     ),
@@ -21,6 +21,9 @@ SENTENCES = {
     "password.weak": _("%(why)s"),
     "code.unknown": _("There is no class with this code. Check it letter by letter, or ask your instructor."),
     "code.closed": _("This code is not in use any more. Ask your instructor for the present one."),
+    "code.withdrawn": _(
+        "You were taken out of this course, and a code does not bring you back. Ask its instructor: your work is kept."
+    ),
     "code.used_up": _("This code has let in as many as it was made for. Ask your instructor for another one."),
     "code.ends_before": _("A code ends in the future. Choose a later day."),
 }

@@ -10,6 +10,7 @@ from apps.kernel.collecting import collect_files
 from apps.kernel.downloads import send_file
 from apps.kernel.editions import edition, editions, require_edition
 from apps.kernel.lanes import Lane
+from apps.kernel.letters import plain_letters
 from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.photos import untold
@@ -59,6 +60,7 @@ __all__ = [
     "one_line",
     "pdf",
     "pdf_answer",
+    "plain_letters",
     "record",
     "refuse_problems",
     "refused",

@@ -53,12 +53,19 @@ def write(view: Callable[..., Any] | None = None, *, again: Callable[..., Any] |
             answer = view(request, *args, **kwargs)
             if expected.get() is not None:
                 raise Refused("request.edition_unused", status=400)
-            plain = answer.model_dump(mode="json") if isinstance(answer, BaseModel) else answer
+            plain = _plain(answer)
             if again is None:
                 AnsweredRequest.objects.filter(person_id=_who(request), key=key).update(answer=plain)
         return plain
 
     return once
+
+
+def _plain(answer: Any) -> Any:
+    """As JSON keeps it: a shape, or a list of them."""
+    if isinstance(answer, list):
+        return [_plain(one) for one in answer]
+    return answer.model_dump(mode="json") if isinstance(answer, BaseModel) else answer
 
 
 def forget_answers(before: datetime) -> int:

@@ -2489,11 +2489,6 @@ export interface components {
             /** Why */
             why: string;
         };
-        /** Acting */
-        Acting: {
-            /** Name */
-            name: string;
-        };
         /** Added */
         Added: {
             /** Person Id */
@@ -6644,7 +6639,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Acting"];
+                    "application/json": components["schemas"]["Named"];
                 };
             };
         };
@@ -6664,7 +6659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Acting"];
+                    "application/json": components["schemas"]["Named"];
                 };
             };
         };
@@ -6709,7 +6704,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Acting"];
+                    "application/json": components["schemas"]["Named"];
                 };
             };
         };
@@ -6781,7 +6776,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Acting"];
+                    "application/json": components["schemas"]["Named"];
                 };
             };
         };
@@ -6807,7 +6802,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Acting"];
+                    "application/json": components["schemas"]["Named"];
                 };
             };
         };
@@ -7366,7 +7361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Added"];
+                    "application/json": components["schemas"]["Code"][];
                 };
             };
         };

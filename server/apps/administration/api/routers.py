@@ -8,9 +8,9 @@ from apps.administration.actions.keep_term import TermWish, keep_term, remove_te
 from apps.administration.actions.merge_people import merge_people
 from apps.administration.actions.set_rights import set_rights
 from apps.administration.api import schemas as s
-from apps.courses.public import bring_back
+from apps.courses.public import Named, bring_back
 from apps.kernel.public import Refused, actor_of, require, write
-from apps.people.public import SignedIn, can_administer
+from apps.people.public import Person, SignedIn, can_administer
 
 router = Router(tags=["administration"])
 Find = Annotated[str, Query(max_length=200)]
@@ -26,21 +26,21 @@ def read_terms(request: SignedIn) -> list[s.KeptTerm]:
 @write
 def new_term(request: SignedIn, payload: s.TermIn) -> list[s.KeptTerm]:
     keep_term(actor_of(request), None, _wish(payload))
-    return [term.model_dump(mode="json") for term in pages.terms()]  # type: ignore[misc]
+    return pages.terms()
 
 
 @router.put("/administration/terms/{term_id}", response=list[s.KeptTerm])
 @write
 def edit_term(request: SignedIn, term_id: int, payload: s.TermIn) -> list[s.KeptTerm]:
     keep_term(actor_of(request), term_id, _wish(payload))
-    return [term.model_dump(mode="json") for term in pages.terms()]  # type: ignore[misc]
+    return pages.terms()
 
 
 @router.delete("/administration/terms/{term_id}", response=list[s.KeptTerm])
 @write
 def delete_term(request: SignedIn, term_id: int) -> list[s.KeptTerm]:
     remove_term(actor_of(request), term_id)
-    return [term.model_dump(mode="json") for term in pages.terms()]  # type: ignore[misc]
+    return pages.terms()
 
 
 def _wish(payload: s.TermIn) -> TermWish:
@@ -54,11 +54,12 @@ def read_all_courses(request: SignedIn, find: Find = "", state: s.State | None =
     return pages.courses(find, state)
 
 
-@router.post("/administration/courses/{course_id}/back", response=s.Acting)
+@router.post("/administration/courses/{course_id}/back", response=Named)
 @write
-def bring_course_back(request: SignedIn, course_id: int) -> s.Acting:
+def bring_course_back(request: SignedIn, course_id: int) -> Named:
     """A removed course, as it was."""
-    return s.Acting(name=bring_back(actor_of(request), course_id).title)
+    course = bring_back(actor_of(request), course_id)
+    return Named(id=course.pk, name=course.title)
 
 
 @router.get("/administration/people", response=list[s.KeptPerson])
@@ -67,39 +68,43 @@ def read_all_people(request: SignedIn, find: Find = "", rights: bool = False) ->
     return pages.people(find, rights)
 
 
-@router.put("/administration/people/{person_id}", response=s.Acting)
+@router.put("/administration/people/{person_id}", response=Named)
 @write
-def edit_rights(request: SignedIn, person_id: int, payload: s.RightsIn) -> s.Acting:
+def edit_rights(request: SignedIn, person_id: int, payload: s.RightsIn) -> Named:
     wanted = {
         "administers": payload.administers,
         "makes_courses": payload.makes_courses,
         "is_active": payload.active,
     }
-    return s.Acting(name=set_rights(actor_of(request), person_id, **wanted).name)
+    return _named(set_rights(actor_of(request), person_id, **wanted))
 
 
-@router.post("/administration/people/{person_id}/merge", response=s.Acting)
+def _named(person: Person) -> Named:
+    return Named(id=person.pk, name=person.name)
+
+
+@router.post("/administration/people/{person_id}/merge", response=Named)
 @write
-def merge_two_people(request: SignedIn, person_id: int, payload: s.MergePeopleIn) -> s.Acting:
+def merge_two_people(request: SignedIn, person_id: int, payload: s.MergePeopleIn) -> Named:
     actor = actor_of(request)
     require(can_administer(actor))
     if person_id == payload.gone:
         raise Refused("person.merge_self")
-    return s.Acting(name=merge_people(actor, person_id, payload.gone).name)
+    return _named(merge_people(actor, person_id, payload.gone))
 
 
-@router.post("/administration/acting", response=s.Acting)
+@router.post("/administration/acting", response=Named)
 @write
-def begin_acting(request: SignedIn, payload: s.ActIn) -> s.Acting:
+def begin_acting(request: SignedIn, payload: s.ActIn) -> Named:
     """From now on everything is read as that person reads it."""
-    return s.Acting(name=acting.begin(request, actor_of(request), payload.person_id, payload.why).name)
+    return _named(acting.begin(request, actor_of(request), payload.person_id, payload.why))
 
 
-@router.delete("/administration/acting", response=s.Acting)
+@router.delete("/administration/acting", response=Named)
 @write
-def end_acting(request: SignedIn) -> s.Acting:
+def end_acting(request: SignedIn) -> Named:
     acting.end(request, actor_of(request))
-    return s.Acting(name=request.user.name)
+    return _named(request.user)
 
 
 @router.get("/administration/log", response=s.Log)

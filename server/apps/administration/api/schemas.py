@@ -74,10 +74,6 @@ class ActIn(BaseModel):
     why: str
 
 
-class Acting(BaseModel):
-    name: str
-
-
 class LogRow(BaseModel):
     id: int
     at: datetime

@@ -3,20 +3,16 @@
 from __future__ import annotations
 
 import hashlib
-import secrets
 from typing import Any
 
 from apps.assignments.actions.drafts import Seen, open_draft, refuse_other_edition
 from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course
-from apps.kernel.public import Actor, Refused, now, record
+from apps.kernel.public import Actor, Refused, now, plain_letters, record
 from apps.layout.public import person_layout
 from apps.notices.public import queue_mail
 from apps.path.public import Fact, forget, note
-
-LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ23456789"
-"""Without I, O, 0 and 1, which are read as each other."""
 
 
 def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
@@ -42,7 +38,7 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
 
 def _number() -> str:
     while True:
-        letters = "".join(secrets.choice(LETTERS) for _ in range(7))
+        letters = plain_letters(7)
         number = f"{letters[:3]}-{letters[3:]}"
         if not HandIn.objects.filter(number=number).exists():
             return number

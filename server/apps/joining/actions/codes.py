@@ -1,8 +1,10 @@
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime, time, timedelta
+from zoneinfo import ZoneInfo
 
 from django.db.models import F
+from unvo_core.schedule.zones import instant_of
 
 from apps.courses.public import (
     Course,
@@ -11,6 +13,7 @@ from apps.courses.public import (
     enrol,
     lock_course,
     membership,
+    places_of,
     refuse_foreign,
 )
 from apps.joining.models import ClassCode
@@ -19,13 +22,16 @@ from apps.kernel.public import Actor, Refused, not_found, now, record, require
 
 
 def make_code(
-    actor: Actor, course: Course, section_id: int | None, most_uses: int | None, ends_at: datetime | None
+    actor: Actor, course: Course, section_id: int | None, most_uses: int | None, last_day: date | None
 ) -> ClassCode:
-    """A code for the section; the one before it is closed, so this renews it too."""
+    """A code for the section, until the end of its last day; the one before it is closed, so this renews it too."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     refuse_foreign(course, [section_id])
     at = now()
+    ends_at = None
+    if last_day is not None:
+        ends_at = instant_of(datetime.combine(last_day + timedelta(days=1), time()), ZoneInfo(course.zone))
     if ends_at is not None and ends_at <= at:
         raise Refused("code.ends_before")
     before = ClassCode.objects.filter(course=course, closed_at=None)
@@ -60,10 +66,13 @@ def standing_code(typed: str, *, lock: bool = False) -> ClassCode:
 
 
 def join(actor: Actor, typed: str) -> tuple[ClassCode, Fate]:
-    """Enrol oneself by a code; who is in another section comes into this one with all their work."""
+    """Enrol oneself by a code; who is in another section comes into this one with all their work.
+    Who was taken out is brought back by a teacher alone."""
     lock_course(standing_code(typed).course)
     code = standing_code(typed, lock=True)
     person = actor.person_id or 0
+    if places_of(code.course).fate(person, code.section_id) == "returned":
+        raise Refused("code.withdrawn", status=403)
     fate = enrol(actor, code.course, {person: code.section_id}, "people.join")[person]
     if fate in ("already", "teaches"):
         return code, fate

@@ -1,6 +1,6 @@
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import timedelta
 
 from django.conf import settings
 from django.contrib.auth.password_validation import validate_password
@@ -56,14 +56,15 @@ def invite_again(actor: Actor, course: Course, person_id: int) -> None:
     record(actor, "people.invite", ("person", person_id), course_id=course.pk)
 
 
-def standing_invitation(secret: str, *, lock: bool = False, at: datetime | None = None) -> Invitation:
+def standing_invitation(secret: str, *, lock: bool = False) -> Invitation:
     rows = Invitation.objects.select_for_update(of=("self",)) if lock else Invitation.objects.all()
     found = rows.select_related("person").filter(digest=digest(secret)).first()
     if found is None or not found.person.is_active:
         raise Refused("invitation.unknown", status=404)
-    if found.used_at:
+    if found.used_at or found.person.has_usable_password():
+        # One who set a password by another mail meanwhile is in: the link sets no second one over theirs.
         raise Refused("invitation.used", status=409)
-    if found.ends_at <= (at or now()):
+    if found.ends_at <= now():
         raise Refused("invitation.over", status=409)
     return found
 

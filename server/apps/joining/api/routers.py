@@ -1,13 +1,10 @@
-from datetime import datetime, time, timedelta
 from typing import Annotated
-from zoneinfo import ZoneInfo
 
 from django.contrib.auth import login
 from django.db import transaction
 from django.http import HttpRequest
 from ninja import File, Router, UploadedFile
 from unvo_core.people.people_table import MOST_PEOPLE
-from unvo_core.schedule.zones import instant_of
 
 from apps.courses.public import Course, Enrolment, can_lay_out, course_by_slug, instructors, membership, places_of
 from apps.joining.actions import codes, invite
@@ -69,7 +66,10 @@ def send_invitation(request: SignedIn, slug: str, person_id: int) -> s.Added:
 @router.get("/courses/{slug}/codes", response=list[s.Code])
 def read_codes(request: SignedIn, slug: str) -> list[s.Code]:
     """The codes that let somebody in now."""
-    course = _laid_out_by(request, slug)
+    return _codes(_laid_out_by(request, slug))
+
+
+def _codes(course: Course) -> list[s.Code]:
     rows = ClassCode.objects.filter(course=course, closed_at=None).order_by("section__number", "id")
     return [_code(row) for row in rows if row.ends_at is None or row.ends_at > now()]
 
@@ -77,17 +77,16 @@ def read_codes(request: SignedIn, slug: str) -> list[s.Code]:
 @router.post("/courses/{slug}/codes", response=s.Code)
 @write
 def new_code(request: SignedIn, slug: str, payload: s.CodeIn) -> s.Code:
-    course = course_by_slug(slug)
-    last = payload.ends_on
-    ends = instant_of(datetime.combine(last + timedelta(days=1), time()), ZoneInfo(course.zone)) if last else None
-    return _code(codes.make_code(actor_of(request), course, payload.section_id, payload.most_uses, ends))
+    wish = payload.section_id, payload.most_uses, payload.ends_on
+    return _code(codes.make_code(actor_of(request), course_by_slug(slug), *wish))
 
 
-@router.delete("/courses/{slug}/codes/{code_id}", response=s.Added)
+@router.delete("/courses/{slug}/codes/{code_id}", response=list[s.Code])
 @write
-def delete_code(request: SignedIn, slug: str, code_id: int) -> s.Added:
-    codes.close_code(actor_of(request), course_by_slug(slug), code_id)
-    return s.Added(person_id=request.user.pk)
+def delete_code(request: SignedIn, slug: str, code_id: int) -> list[s.Code]:
+    course = course_by_slug(slug)
+    codes.close_code(actor_of(request), course, code_id)
+    return _codes(course)
 
 
 def _code(row: ClassCode) -> s.Code:

@@ -10,6 +10,7 @@ from django.test import Client
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import KEEPS_UP, Caller, DemoCase
 
+from apps.joining.actions.invite import make_link
 from apps.kernel.actors import SYSTEM
 from apps.people.actions.make_people import Newcomer, make_people
 from apps.people.demo import DEMO_PASSWORD
@@ -48,6 +49,16 @@ class Accounts(DemoCase):
         make_people(SYSTEM, [Newcomer("New", "New", "new@x.example")])
         self.post(Client(), "password/request", email="new@x.example")
         self.post(Client(), "password/reset", key=self.link(), password=GOOD)
+        self.assertEqual(self.post(Client(), "login", email="new@x.example", password=GOOD).status_code, 200)
+
+    def test_an_invitation_is_over_once_a_password_was_set_by_another_mail(self) -> None:
+        people = make_people(SYSTEM, [Newcomer("New", "New", "new@x.example")])
+        secret = make_link(people["new@x.example"]).rsplit("/", 1)[1]
+        self.post(Client(), "password/request", email="new@x.example")
+        self.post(Client(), "password/reset", key=self.link(), password=GOOD)
+        body = {"name": "Somebody else", "password": "another-heron-42"}
+        told = Client().post(f"/api/invitations/{secret}", body, content_type="application/json")
+        self.refused(told, 409, "invitation.used")
         self.assertEqual(self.post(Client(), "login", email="new@x.example", password=GOOD).status_code, 200)
 
     def test_an_address_that_nobody_has_gets_the_same_answer_and_no_mail(self) -> None:

@@ -140,6 +140,27 @@ class Enrolling(DemoCase):
         self.assertEqual(self.teacher.get(f"{AT}/codes").json(), [])
         self.refused(fresh.get("/join/AAAA-AAAA"), 404, "code.unknown")
 
+    def test_a_code_does_not_bring_back_who_was_taken_out(self) -> None:
+        made = self.teacher.send("POST", f"{AT}/codes", {"section_id": self.second.pk}).json()
+        caller = Caller(KEEPS_UP)
+        self.teacher.send("DELETE", f"{AT}/people/{caller.person.pk}")
+        self.refused(caller.send("POST", f"/join/{made['code']}"), 403, "code.withdrawn")
+        self.assertEqual(caller.get(f"/join/{made['code']}").json()["fate"], "returned")
+
+    def test_a_code_ends_with_its_last_day_in_the_course_s_zone(self) -> None:
+        wish = {"section_id": self.second.pk, "ends_on": "2026-10-07"}
+        made = self.teacher.send("POST", f"{AT}/codes", wish).json()
+        # Midnight in Chicago after Wed 7 Oct, which is UTC-5 (summer time until 1 November).
+        self.assertEqual(made["ends_at"], "2026-10-08T05:00:00Z")
+        self.refused(
+            self.teacher.send("POST", f"{AT}/codes", wish | {"ends_on": "2026-10-06"}), 422, "code.ends_before"
+        )
+
+    def test_two_long_addresses_that_begin_alike_are_two_people(self) -> None:
+        host = ".".join("a" * 60 for _ in range(3))
+        people = [{"email": f"x@{host}.{end}", "section_id": self.first.pk} for end in ("one.example", "two.example")]
+        self.assertEqual(self.enrolled(*people)["new"], 2)
+
     def test_sections_made_named_and_merged(self) -> None:
         made = self.teacher.send("POST", f"{AT}/sections", {"name": "Evening"}).json()
         self.refused(self.teacher.send("POST", f"{AT}/sections", {"name": "evening"}), 422, "section.name_taken")

@@ -144,7 +144,7 @@ def _own_term(source: Course) -> Term | None:
     if source.term is None:
         return None
     breaks = list(source.term.breaks.filter(removed=False))
-    term = copied_row(source.term, shared=False)
+    term = copied_row(source.term, shared=False, removed=False)
     for pause in breaks:
         copied_row(pause, term=term)
     return term

@@ -1,12 +1,12 @@
 from __future__ import annotations
 
-from apps.courses.public import Course, Enrolment, can_lay_out, lock_course, membership, section_row
+from apps.courses.public import Course, Enrolment, Section, can_lay_out, lock_course, membership, section_row
 from apps.kernel.public import Actor, Refused, record, require
 from apps.layout.models import Allowance
 from apps.layout.queries import layout
 
 
-def merge_section(actor: Actor, course: Course, section_id: int, into_id: int) -> None:
+def merge_section(actor: Actor, course: Course, section_id: int, into_id: int) -> Section:
     """Put everybody of a section into another one and end it, with its own classes; refused while an allowance or a
     condition names it."""
     require(can_lay_out(membership(actor, course)))
@@ -27,3 +27,4 @@ def merge_section(actor: Actor, course: Course, section_id: int, into_id: int) -
     record(
         actor, "section.merge", ("section", section_id), course_id=course.pk, before=before, after={"into": into.name}
     )
+    return into

@@ -155,7 +155,7 @@ def _own_term(course: Course, edits: list[Edit]) -> Term:
     else:
         made = Term.objects.get(pk=term.pk)
         breaks = list(made.breaks.filter(removed=False))
-        made.pk, made.shared = None, False
+        made.pk, made.shared, made.removed = None, False, False
         made.save()
         TermBreak.objects.bulk_create(
             TermBreak(

@@ -50,8 +50,8 @@ def _pattern(given: t.Pattern) -> set_schedule.PatternWish:
 def merge_sections(request: SignedIn, slug: str, section_id: int, payload: t.MergeIn) -> Named:
     """Everybody of the section into another one; it ends with that."""
     course = course_by_slug(slug)
-    merge_section(actor_of(request), course, section_id, payload.into)
-    return Named(id=payload.into, name="")
+    into = merge_section(actor_of(request), course, section_id, payload.into)
+    return Named(id=into.pk, name=into.name)
 
 
 @router.get("/holidays", response=t.Holidays)

@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+import hashlib
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -8,6 +9,8 @@ from django.db.models.functions import Lower
 
 from apps.kernel.public import Actor, record
 from apps.people.models import Person
+
+LONGEST_SIGN_IN = 150
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,7 +37,7 @@ def make_people(actor: Actor, wanted: Iterable[Newcomer]) -> dict[str, Person]:
 def _person(one: Newcomer) -> Person:
     name = one.name or one.email.partition("@")[0]
     return Person(
-        username=one.email[:150],
+        username=one.email if len(one.email) <= LONGEST_SIGN_IN else hashlib.sha256(one.email.encode()).hexdigest(),
         email=one.email,
         name=name[:150],
         sort_name=(one.sort_name or name)[:150],

@@ -79,6 +79,7 @@ async function confirm(): Promise<void> {
         <p class="mb-3">{{ t(`join.${found.fate}`) }}</p>
         <UiButton look="main" :to="`/c/${found.slug}`">{{ t("join.toCourse") }}</UiButton>
       </template>
+      <p v-else-if="found.fate === 'returned'">{{ t("join.returned") }}</p>
       <UiButton v-else look="main" :disabled="join.isPending.value" @click="confirm">{{
         t(`join.go.${found.fate}`)
       }}</UiButton>
