@@ -47,6 +47,7 @@ TABLE: dict[str, set[str]] = {
     "get /api/courses": SIGNED_IN,
     "get /api/new-course": SIGNED_IN,
     "post /api/new-course": {"instructor", "administrator"},
+    "post /api/new-course/preview": {"instructor", "administrator"},
     "get /api/join/{code}": SIGNED_IN,
     "post /api/join/{code}": SIGNED_IN,
     "get /api/invitations/{secret}": ANYONE,
@@ -240,6 +241,7 @@ BODIES |= {
     "post /api/administration/acting": {"person_id": 1, "why": "They asked for help"},
 }
 BODIES |= {
+    "post /api/new-course/preview": {"zone": "UTC"},
     "post /api/new-course": {"title": "New", "code": "N 1", "zone": "UTC"},
     "post /api/invitations/{secret}": {"name": "Ada", "password": "heron-lantern-42"},
     "patch /api/me": {"name": "Another"},
@@ -293,7 +295,7 @@ BODIES |= {
     },
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
-BY_RIGHT = {"post /api/new-course"}
+BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""
 UPLOADS = {
     f"post {COURSE}/people-preview/file",

@@ -2298,6 +2298,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/new-course/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Course
+         * @description The weeks and modules of a course with these dates; changes nothing.
+         */
+        post: operations["preview_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outbox": {
         parameters: {
             query?: never;
@@ -4688,10 +4708,7 @@ export interface components {
             /** Title */
             title: string;
         };
-        /**
-         * NewCourseIn
-         * @description `term_id` or `own`, or neither for a course without dates. `count`: of units, or of days without dates.
-         */
+        /** NewCourseIn */
         NewCourseIn: {
             /** Code */
             code: string;
@@ -4724,6 +4741,18 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * NewPlan
+         * @description What a course with these dates would be. `problem`: why its modules can't run that way.
+         */
+        NewPlan: {
+            /** Modules */
+            modules: number;
+            /** Problem */
+            problem: string;
+            /** Weeks */
+            weeks: components["schemas"]["NewWeek"][];
+        };
         /** NewTerm */
         NewTerm: {
             /**
@@ -4746,6 +4775,50 @@ export interface components {
              * @default 0
              */
             week_start: number;
+        };
+        /**
+         * NewTimesIn
+         * @description `term_id` or `own`, or neither for a course without dates. `count`: of units, or of modules without dates.
+         */
+        NewTimesIn: {
+            /**
+             * Count
+             * @default 8
+             */
+            count: number;
+            own?: components["schemas"]["OwnDates"] | null;
+            /**
+             * Run
+             * @default weeks
+             * @enum {string}
+             */
+            run: "weeks" | "units" | "days" | "none";
+            /**
+             * Slots
+             * @default []
+             */
+            slots: components["schemas"]["Slot"][];
+            /** Term Id */
+            term_id?: number | null;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * NewWeek
+         * @description `number` null: a break, called by `name`. `classes`: weekdays with class, 0 is Monday.
+         */
+        NewWeek: {
+            /** Classes */
+            classes: number[];
+            /**
+             * First Day
+             * Format: date
+             */
+            first_day: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number | null;
         };
         /** News */
         News: {
@@ -5792,15 +5865,11 @@ export interface components {
         };
         /** SharedTerm */
         SharedTerm: {
-            /** Breaks */
-            breaks: components["schemas"]["Break"][];
             /**
              * First Day
              * Format: date
              */
             first_day: string;
-            /** First Week Number */
-            first_week_number: number;
             /** Id */
             id: number;
             /**
@@ -5810,8 +5879,6 @@ export interface components {
             last_day: string;
             /** Name */
             name: string;
-            /** Week Start */
-            week_start: number;
         };
         /** Sheet */
         Sheet: {
@@ -10311,6 +10378,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NewCourse"];
+                };
+            };
+        };
+    };
+    preview_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTimesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewPlan"];
                 };
             };
         };

@@ -20,7 +20,6 @@ export default {
     meets: "It meets",
     weeks: "Weeks of the term",
     classDays: "no class | one class day | {n} class days",
-    backwards: "The last day lies before the first. Turn them round.",
     run: "How its modules run",
     runs: {
       weeks: "one for each week",

@@ -2,19 +2,20 @@
 
 from datetime import date
 from decimal import Decimal
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import BaseModel, Field
+from unvo_core.terms.first_modules import MOST_MODULES, Run
 
 from apps.courses.public import THERE, Course, Day, Enrolment, Term, course_by_slug
-from apps.kernel.public import Allowed, actor_of, now, write
+from apps.kernel.public import Allowed, actor_of, now, sentence, write
 from apps.layout.actions import begin_course as action
 from apps.layout.actions.name_course import name_course
 from apps.layout.actions.set_schedule import drop_dates
 from apps.layout.api import schedule_schemas as t
 from apps.layout.api import schemas as s
 from apps.layout.api.router import router
-from apps.layout.api.shapes import changed
+from apps.layout.api.shapes import changed, slots_of
 from apps.layout.queries import layout
 from apps.people.public import SignedIn, can_make_courses
 
@@ -24,9 +25,6 @@ class SharedTerm(BaseModel):
     name: str
     first_day: date
     last_day: date
-    week_start: int
-    first_week_number: int
-    breaks: list[t.Break]
 
 
 class Copyable(BaseModel):
@@ -51,18 +49,38 @@ class OwnDates(BaseModel):
     last_day: Day
 
 
-class NewCourseIn(BaseModel):
-    """`term_id` or `own`, or neither for a course without dates. `count`: of units, or of days without dates."""
+class NewTimesIn(BaseModel):
+    """`term_id` or `own`, or neither for a course without dates. `count`: of units, or of modules without dates."""
 
-    title: str
-    code: str
     zone: str
-    credits: Annotated[Decimal, Field(ge=0, le=60)] = Decimal(0)
     term_id: int | None = None
     own: OwnDates | None = None
     slots: Annotated[list[t.Slot], Field(max_length=40)] = []
-    run: Literal["weeks", "units", "days", "none"] = "weeks"
-    count: Annotated[int, Field(ge=1, le=action.MOST_MODULES)] = 8
+    run: Run = "weeks"
+    count: Annotated[int, Field(ge=1, le=MOST_MODULES)] = 8
+
+
+class NewCourseIn(NewTimesIn):
+    title: str
+    code: str
+    credits: Annotated[Decimal, Field(ge=0, le=60)] = Decimal(0)
+
+
+class NewWeek(BaseModel):
+    """`number` null: a break, called by `name`. `classes`: weekdays with class, 0 is Monday."""
+
+    number: int | None
+    first_day: date
+    name: str
+    classes: list[int]
+
+
+class NewPlan(BaseModel):
+    """What a course with these dates would be. `problem`: why its modules can't run that way."""
+
+    weeks: list[NewWeek]
+    modules: int
+    problem: str
 
 
 class NewCourse(BaseModel):
@@ -87,23 +105,8 @@ def read_beginnings(request: SignedIn) -> Beginnings:
 
 
 def _terms() -> list[SharedTerm]:
-    rows = Term.objects.filter(shared=True, removed=False, last_day__gte=now().date())
-    return [
-        SharedTerm(
-            id=row.pk,
-            name=row.name,
-            first_day=row.first_day,
-            last_day=row.last_day,
-            week_start=row.week_start,
-            first_week_number=row.first_week_number,
-            breaks=[
-                t.Break(name=b.name, first_day=b.first_day, last_day=b.last_day, takes_week_number=b.takes_week_number)
-                for b in row.breaks.all()
-                if not b.removed
-            ],
-        )
-        for row in rows.prefetch_related("breaks").order_by("first_day", "id")
-    ]
+    rows = Term.objects.filter(shared=True, removed=False, last_day__gte=now().date()).order_by("first_day", "id")
+    return [SharedTerm(id=r.pk, name=r.name, first_day=r.first_day, last_day=r.last_day) for r in rows]
 
 
 def _copyable(person_id: int) -> list[Copyable]:
@@ -119,17 +122,42 @@ def _copyable(person_id: int) -> list[Copyable]:
     ]
 
 
+@router.post("/new-course/preview", response=NewPlan)
+def preview_course(request: SignedIn, payload: NewTimesIn) -> NewPlan:
+    """The weeks and modules of a course with these dates; changes nothing."""
+    plan = action.plan_course(actor_of(request), _time(payload))
+    days = plan.calendar.class_days
+    return NewPlan(
+        weeks=[
+            NewWeek(
+                number=week.number,
+                first_day=week.first_day,
+                name=week.break_name or "",
+                classes=[n for n, day in enumerate(week.days) if day in days],
+            )
+            for week in plan.calendar.weeks
+        ],
+        modules=len(plan.modules.weeks),
+        problem=" ".join(sentence(p.code, p.params) for p in plan.modules.problems),
+    )
+
+
 @router.post("/new-course", response=NewCourse)
 @write
 def make_course(request: SignedIn, payload: NewCourseIn) -> NewCourse:
+    wish = action.CourseWish(title=payload.title, code=payload.code, credits=payload.credits, time=_time(payload))
+    return _made(action.begin_course(actor_of(request), wish))
+
+
+def _time(payload: NewTimesIn) -> action.TimeWish:
     own = payload.own
-    dates = action.OwnDates(own.name, own.first_day, own.last_day) if own else payload.term_id
-    slots = [slot.model_dump(mode="json") for slot in payload.slots]
-    for slot in slots:
-        slot["start"], slot["end"] = slot["start"][:5], slot["end"][:5]
-    fields = payload.model_dump(exclude={"own", "term_id", "slots"})
-    made = action.begin_course(actor_of(request), action.CourseWish(**fields, dates=dates, slots=slots))
-    return _made(made)
+    return action.TimeWish(
+        zone=payload.zone,
+        dates=action.OwnDates(own.name, own.first_day, own.last_day) if own else payload.term_id,
+        slots=slots_of(payload.slots),
+        run=payload.run,
+        count=payload.count,
+    )
 
 
 def _made(course: Course) -> NewCourse:

@@ -14,7 +14,7 @@ from apps.layout.actions.set_moments import set_moments, shift_items
 from apps.layout.api import schedule_schemas as t
 from apps.layout.api import schemas as s
 from apps.layout.api.router import router
-from apps.layout.api.shapes import changed, item_ref, moment_wishes
+from apps.layout.api.shapes import changed, item_ref, moment_wishes, slots_of
 from apps.layout.queries import layout
 from apps.layout.reading.refs import ref
 from apps.people.public import SignedIn
@@ -40,9 +40,8 @@ def _wish_of(payload: t.ScheduleIn) -> set_schedule.ScheduleWish:
 
 def _pattern(given: t.Pattern) -> set_schedule.PatternWish:
     plain: dict[str, Any] = given.model_dump(mode="json")
-    for slot in [*plain["slots"], *(x for e in plain["exceptions"] for x in e["slots"])]:
-        slot["start"], slot["end"] = slot["start"][:5], slot["end"][:5]
-    return set_schedule.PatternWish(given.section_id, plain["slots"], plain["rotation"], plain["exceptions"])
+    exceptions = [e.model_dump(mode="json") | {"slots": slots_of(e.slots)} for e in given.exceptions]
+    return set_schedule.PatternWish(given.section_id, slots_of(given.slots), plain["rotation"], exceptions)
 
 
 @router.post("/courses/{slug}/sections/{section_id}/merge", response=Named)

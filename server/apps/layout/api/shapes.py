@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from unvo_core.schedule.meetings import ALL_TYPES, Meeting
@@ -24,6 +25,12 @@ def class_out(meeting: Meeting) -> out.ClassMeeting:
         day_type="" if meeting.day_type == ALL_TYPES else meeting.day_type,
         moved_by_clock=meeting.moved_by_clock,
     )
+
+
+def slots_of(given: Sequence[t.Slot]) -> list[dict[str, Any]]:
+    """As MeetingPattern keeps them: times as 'HH:MM'."""
+    hours = "%H:%M"
+    return [s.model_dump() | {"start": s.start.strftime(hours), "end": s.end.strftime(hours)} for s in given]
 
 
 ABSENT: dict[str, dict[str, Any]] = {"moment": {"days": 0, "classes": 0}, "class": {"edge": "start", "minutes": 0}}

@@ -22,6 +22,7 @@ from unvo_core.schedule.zones import instant_of
 from unvo_core.terms.written_dates import Order
 
 from apps.courses.public import Course
+from apps.courses.public import Term as TermRow
 from apps.layout.models import Item, Module, Part
 from apps.layout.reading.conditions import whens_of
 from apps.layout.reading.done_rules import done_rule_of
@@ -118,16 +119,24 @@ def row_fields(row: Model, fields: Sequence[str]) -> dict[str, Any]:
 
 def term_of(course: Course, breaks: Iterable[Row]) -> Term | None:
     row = course.term
-    if row is None:
-        return None
+    return _term(row, course.zone, tuple(break_of(b) for b in breaks)) if row else None
+
+
+def core_term(row: TermRow, zone: str) -> Term:
+    """A term with its breaks, of a course in this zone; one that is not saved yet has none."""
+    pauses = row.breaks.filter(removed=False).order_by("first_day") if row.pk else ()
+    return _term(row, zone, tuple(Break(b.name, b.first_day, b.last_day, b.takes_week_number) for b in pauses))
+
+
+def _term(row: TermRow, zone: str, breaks: tuple[Break, ...]) -> Term:
     return Term(
         name=row.name,
         first_day=row.first_day,
         last_day=row.last_day,
-        zone=ZoneInfo(course.zone),
+        zone=ZoneInfo(zone),
         week_start=row.week_start,
         first_number=row.first_week_number,
-        breaks=tuple(break_of(b) for b in breaks),
+        breaks=breaks,
     )
 
 

@@ -31,7 +31,12 @@ class Beginning(DemoCase):
     def test_weeks_of_a_term_of_the_institution_without_its_break(self) -> None:
         term = Term.objects.get(shared=True, name__startswith="Spring")
         offered = self.teacher.get("/new-course").json()
-        self.assertIn((term.pk, ["Break"]), [(t["id"], [b["name"] for b in t["breaks"]]) for t in offered["terms"]])
+        self.assertIn(term.pk, [t["id"] for t in offered["terms"]])
+        plan = self.teacher.send("POST", "/new-course/preview", {"zone": "UTC", "term_id": term.pk, "slots": MON_THU})
+        weeks = plan.json()["weeks"]
+        self.assertEqual([w["number"] for w in weeks], [*range(1, 9), None, *range(9, 16)])
+        self.assertEqual((weeks[8]["name"], weeks[8]["classes"], weeks[9]["classes"]), ("Break", [], [0, 3]))
+        self.assertEqual(plan.json()["modules"], 15)
         course = self.made(term_id=term.pk, slots=MON_THU)
         # 16 calendar weeks, one of them a break: 15 are numbered.
         self.assertEqual(self.modules(course), [(f"Week {n}", n) for n in range(1, 16)])

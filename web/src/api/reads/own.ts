@@ -1,5 +1,5 @@
 import { readSessions } from "../account";
-import { client, told } from "../client";
+import { client, told, type Shapes } from "../client";
 import { read, type Get } from "./read";
 
 /** What is one's own, over all courses. */
@@ -8,6 +8,9 @@ export const own = {
   shelf: () => read(["shelf"], () => told(client.GET("/api/courses"))),
   /** What a new course can be made of. */
   beginnings: () => read(["beginnings"], () => told(client.GET("/api/new-course"))),
+  /** The weeks and modules that a course with these dates would have. */
+  newPlan: (wish: Get<Shapes["NewTimesIn"]>) =>
+    read(["beginnings", "plan", wish], () => told(client.POST("/api/new-course/preview", { body: wish() }))),
   /** What a class code lets into. */
   code: (code: Get<string>) =>
     read(["code", code], () => told(client.GET("/api/join/{code}", { params: { path: { code: code() } } }))),

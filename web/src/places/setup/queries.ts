@@ -18,6 +18,9 @@ export const useHistory = (slug: () => string, query: () => HistoryQuery) =>
 /** What a new course can be made of. */
 export const useBeginnings = () => useQuery(own.beginnings());
 
+export const useNewPlan = (wish: () => Shapes["NewTimesIn"], wanted: () => boolean) =>
+  useQuery({ ...own.newPlan(wish), enabled: wanted, placeholderData: (before) => before, retry: false });
+
 export const useBeginning = () => ({
   make: useWrite(
     (body: Shapes["NewCourseIn"], headers) => told(client.POST("/api/new-course", { body, headers })),

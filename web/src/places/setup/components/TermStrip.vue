@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { useI18n } from "vue-i18n";
 import { useTimes } from "@/ui/moment/zones";
-import type { DrawnWeek } from "../model/new-course";
+import type { Shapes } from "@/api/client";
 
 /** The weeks of a term that is being chosen, as they will stand on the ribbon: number, first day, days with class. */
-const { weeks, label } = defineProps<{ weeks: DrawnWeek[]; label: string }>();
+const { weeks, label } = defineProps<{ weeks: Shapes["NewWeek"][]; label: string }>();
 const { t } = useI18n();
 const times = useTimes(() => "UTC");
 </script>
 
 <template>
   <ol class="strip" :aria-label="label">
-    <li v-for="week in weeks" :key="week.first" class="cell" :class="{ off: week.number === null }">
+    <li v-for="week in weeks" :key="week.first_day" class="cell" :class="{ off: week.number === null }">
       <b class="figures">{{ week.number ?? "–" }}</b>
-      <span class="first">{{ times.date(week.first) }}</span>
+      <span class="first">{{ times.date(week.first_day) }}</span>
       <span v-if="week.name" class="name">{{ week.name }}</span>
       <span v-else class="days" aria-hidden="true"
         ><i v-for="n in 7" :key="n" :class="{ on: week.classes.includes(n - 1) }"

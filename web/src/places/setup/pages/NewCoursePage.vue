@@ -15,8 +15,7 @@ import { zoneEntries } from "@/ui/moment/zone-names";
 import { useTimes } from "@/ui/moment/zones";
 import ClassSlots from "../components/ClassSlots.vue";
 import TermStrip from "../components/TermStrip.vue";
-import { moduleCount, weeksOf, type Run } from "../model/new-course";
-import { useBeginnings, useBeginning } from "../queries";
+import { useBeginning, useBeginnings, useNewPlan } from "../queries";
 
 /** A course from nothing, or from one that is there: its name, its time, how its modules run. */
 const { t } = useI18n();
@@ -35,7 +34,7 @@ const form = reactive({
   own: { name: "", first_day: "", last_day: "" },
   zone: OWN_ZONE,
   slots: [] as Shapes["Slot"][],
-  run: "weeks" as Run,
+  run: "weeks" as (typeof RUNS)[number],
   count: 8,
 });
 const { saved } = useTyped(() => form);
@@ -55,15 +54,25 @@ watch(
   { immediate: true },
 );
 const zones = computed(() => zoneEntries([form.zone, OWN_ZONE], new Date()));
-const span = computed(() =>
-  typeof form.dates === "number"
-    ? (offered.value?.terms.find((term) => term.id === form.dates) ?? null)
-    : form.dates === "own"
-      ? form.own
-      : null,
+const whole = computed(() => form.dates !== "own" || Boolean(form.own.first_day && form.own.last_day));
+const asked = computed<Shapes["NewTimesIn"]>(() => ({
+  zone: form.zone,
+  term_id: typeof form.dates === "number" ? form.dates : null,
+  own: form.dates === "own" ? { ...form.own, name: form.own.name || t("begin.termName") } : null,
+  slots: form.dates === "none" ? [] : form.slots,
+  run: form.run,
+  count: form.count,
+}));
+const { data: plan, error: unplanned } = useNewPlan(
+  () => asked.value,
+  () => whole.value && offered.value?.may === true,
 );
-const weeks = computed(() => (span.value ? weeksOf(span.value, form.slots) : []));
-const modules = computed(() => moduleCount(form.run, weeks.value, form.count));
+const weeks = computed(() => (whole.value && !unplanned.value ? (plan.value?.weeks ?? []) : []));
+/** Why there can be no such course, in the server's words. */
+const problem = computed(() => {
+  if (!whole.value) return "";
+  return unplanned.value ? wrong(unplanned.value) : (plan.value?.problem ?? "");
+});
 const counted = computed(() => form.run === "units" || (form.run !== "none" && form.dates === "none"));
 
 async function begin(): Promise<void> {
@@ -74,17 +83,7 @@ async function begin(): Promise<void> {
       saved();
       return void (await router.push(setupPath(made.slug, "move")));
     }
-    const made = await make.mutateAsync({
-      code: form.code,
-      title: form.title,
-      zone: form.zone,
-      credits: 0,
-      term_id: typeof form.dates === "number" ? form.dates : null,
-      own: form.dates === "own" ? { ...form.own, name: form.own.name || t("begin.termName") } : null,
-      slots: form.dates === "none" ? [] : form.slots,
-      run: form.run,
-      count: form.count,
-    });
+    const made = await make.mutateAsync({ code: form.code, title: form.title, credits: 0, ...asked.value });
     saved();
     await router.push(setupPath(made.slug, "begin"));
   } catch (failure) {
@@ -169,13 +168,6 @@ async function begin(): Promise<void> {
               />
             </UiField>
           </div>
-          <p
-            v-if="form.dates === 'own' && form.own.last_day && !weeks.length"
-            role="alert"
-            class="mt-3 text-late"
-          >
-            {{ t("begin.backwards") }}
-          </p>
           <TermStrip v-if="weeks.length" class="mt-4" :weeks="weeks" :label="t('begin.weeks')" />
         </section>
         <section class="card p-4">
@@ -203,9 +195,12 @@ async function begin(): Promise<void> {
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <div class="flex flex-wrap items-center gap-4">
         <UiButton look="main" type="submit" :disabled="busy">{{ t("begin.make") }}</UiButton>
-        <span v-if="!form.from" class="text-[15px] text-soft">{{
-          t("begin.makes", { n: modules }, modules)
-        }}</span>
+        <template v-if="!form.from">
+          <span v-if="problem" role="alert" class="text-late">{{ problem }}</span>
+          <span v-else-if="plan && whole" class="text-[15px] text-soft">{{
+            t("begin.makes", { n: plan.modules }, plan.modules)
+          }}</span>
+        </template>
       </div>
     </form>
   </main>
