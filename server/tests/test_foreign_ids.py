@@ -21,7 +21,8 @@ from django.db import transaction
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
-from tests.test_permissions import BODIES, SNAPSHOT, TABLE, UPLOADS
+from tests.permission_table import BODIES, TABLE, UPLOADS
+from tests.test_permissions import SNAPSHOT
 
 OWN, OTHER = "/courses/srv-110", "other"
 REFUSED = (400, 403, 404, 409, 422)

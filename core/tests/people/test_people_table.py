@@ -6,7 +6,7 @@ from typing import NamedTuple
 from unittest import TestCase
 
 from unvo_core.formats.cells import cells_of
-from unvo_core.people.people_table import MOST_PEOPLE, named, read_people
+from unvo_core.people.people_table import MOST_PEOPLE, named, read_people, section_said
 
 
 class List(NamedTuple):
@@ -79,6 +79,12 @@ class Lists(TestCase):
             ("María del Mar Ruiz", "María del Mar Ruiz", "Ruiz, María del Mar"),
         ):
             self.assertEqual(named(text), (said, sort))
+
+    def test_a_section_is_meant_by_its_name_or_its_number(self) -> None:
+        sections = {71: (1, "Morning"), 72: (2, "Room 5")}
+        for said, meant in (("morning", 71), ("2", 72), ("sec 002", 72), ("Section 1", 71), ("room  5", 72),
+                            ("5", None), ("", None), ("1-2", None), ("Evening", None)):  # fmt: skip
+            self.assertEqual(section_said(said, sections), meant, said)
 
     def test_as_many_as_a_place_has_and_no_more(self) -> None:
         lines = [f"Nr {n} Moe,nr{n}@x.example" for n in range(MOST_PEOPLE)]

@@ -182,6 +182,15 @@ def named(text: str) -> tuple[str, str]:
     return (text, f"{words[-1]}, {' '.join(words[:-1])}") if len(words) > 1 else (text, text)
 
 
+def section_said(said: str, sections: Mapping[int, tuple[int, str]]) -> int | None:
+    """Which of the sections, id -> (number, name), a cell means: by name, or by number as in '2' or 'sec 002'."""
+    wanted = " ".join(said.casefold().split())
+    by_name = [pk for pk, (_, name) in sections.items() if name.casefold() == wanted]
+    digits = re.findall(r"\d{1,6}", wanted)
+    by_number = [pk for pk, (number, _) in sections.items() if len(digits) == 1 and number == int(digits[0])]
+    return next(iter(by_name or by_number), None) if wanted else None
+
+
 def _as_one(people: Sequence[Person]) -> tuple[Person, ...]:
     """Each with the earlier line that it is one with, or is like."""
     by_address: dict[str, Person] = {}

@@ -22,7 +22,7 @@ const rows = computed(() => data.value?.pages.flatMap((page) => page.rows) ?? []
     <LoadingNote v-if="!data" />
     <p v-else-if="!rows.length" class="card p-4 text-soft">{{ t("admin.noneSuch") }}</p>
     <ol v-else class="card">
-      <li v-for="row in rows" :key="row.id" class="row">
+      <li v-for="row in rows" :key="row.id" class="list-row row">
         <span class="figures text-[13.5px]">{{ times.moment(row.at) }}</span>
         <span class="truncate">{{ row.who }}</span>
         <span class="min-w-0">
@@ -45,11 +45,7 @@ const rows = computed(() => data.value?.pages.flatMap((page) => page.rows) ?? []
 
 <style scoped>
 .row {
-  display: grid;
   grid-template-columns: 150px 170px minmax(0, 1fr);
-  gap: 4px 12px;
-  padding: 5px 14px;
-  border-bottom: 1px solid var(--rule-faint);
 }
 @media screen and (max-width: 719px) {
   .row {

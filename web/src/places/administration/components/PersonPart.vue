@@ -102,7 +102,7 @@ const facts = (one: One): string =>
     </div>
     <p v-if="people && !people.length" class="card p-4 text-soft">{{ t("admin.noneSuch") }}</p>
     <ul v-else-if="people" class="card">
-      <li v-for="one in people" :key="one.id" class="row">
+      <li v-for="one in people" :key="one.id" class="list-row row">
         <span class="min-w-0"
           ><b class="block truncate font-semibold">{{ one.name }}</b>
           <span class="block truncate text-[13.5px] text-soft">{{ one.email }}</span></span
@@ -150,12 +150,7 @@ const facts = (one: One): string =>
 
 <style scoped>
 .row {
-  display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 260px) 110px 34px;
-  gap: 4px 12px;
-  align-items: center;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule-faint);
 }
 @media screen and (max-width: 719px) {
   .row {

@@ -65,7 +65,7 @@ async function cancel(): Promise<void> {
   <section v-if="terms">
     <p v-if="!terms.length" class="card mb-3 p-4 text-soft">{{ t("admin.noTerms") }}</p>
     <ul v-else class="card mb-3">
-      <li v-for="one in terms" :key="one.id" class="row">
+      <li v-for="one in terms" :key="one.id" class="list-row row">
         <b class="font-semibold">{{ one.name }}</b>
         <span class="figures text-[14px]">{{
           t("begin.span", { from: times.date(one.first_day), to: times.date(one.last_day) })
@@ -138,12 +138,7 @@ async function cancel(): Promise<void> {
 
 <style scoped>
 .row {
-  display: grid;
   grid-template-columns: 160px 190px minmax(0, 1fr) 110px 170px;
-  gap: 4px 12px;
-  align-items: center;
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule-faint);
 }
 .break {
   display: grid;

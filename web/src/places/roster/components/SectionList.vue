@@ -65,7 +65,7 @@ const choices = (one: { section: number | null }) => [
   <section>
     <h2 class="mb-2 text-[17px] font-bold">{{ t("people.sections") }}</h2>
     <ul class="card">
-      <li v-for="one in rows()" :key="one.id" class="row">
+      <li v-for="one in rows()" :key="one.id" class="list-row row">
         <span class="min-w-0">
           <b class="block truncate font-semibold" :title="one.name">{{ one.name }}</b>
           <span class="text-[13.5px] text-soft">{{
@@ -130,14 +130,6 @@ const choices = (one: { section: number | null }) => [
 
 <style scoped>
 .row {
-  display: grid;
   grid-template-columns: minmax(0, 1fr) auto 34px;
-  gap: 10px;
-  align-items: center;
-  padding: 7px 12px;
-  border-bottom: 1px solid var(--rule-faint);
-}
-.row:last-child {
-  border-bottom: 0;
 }
 </style>

@@ -73,7 +73,7 @@ const choices = (one: Shapes["Member"]) => [
   <section>
     <h2 class="mb-2 text-[17px] font-bold">{{ t("people.teachers") }}</h2>
     <ul class="card">
-      <li v-for="one in people.teachers" :key="one.id" class="row">
+      <li v-for="one in people.teachers" :key="one.id" class="list-row row">
         <span class="min-w-0">
           <b class="block truncate font-semibold">{{ one.name }}</b>
           <span class="block truncate text-[13.5px] text-soft"
@@ -128,14 +128,6 @@ const choices = (one: Shapes["Member"]) => [
 
 <style scoped>
 .row {
-  display: grid;
   grid-template-columns: minmax(0, 1fr) 34px;
-  gap: 10px;
-  align-items: center;
-  padding: 7px 12px;
-  border-bottom: 1px solid var(--rule-faint);
-}
-.row:last-child {
-  border-bottom: 0;
 }
 </style>

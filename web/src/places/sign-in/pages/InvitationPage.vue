@@ -11,6 +11,7 @@ import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import DoorFrame from "../components/DoorFrame.vue";
+import NewPassword from "../components/NewPassword.vue";
 
 /** Who was invited sets a name and a password, and is in. */
 const { secret } = defineProps<{ secret: string }>();
@@ -66,17 +67,7 @@ async function accept(): Promise<void> {
         ><input :id="field" v-model="name" class="field" autocomplete="name" maxlength="150" required
       /></UiField>
       <input class="sr-only" type="hidden" :value="invited.email" autocomplete="username" />
-      <UiField v-slot="{ field }" :label="t('door.newPassword')"
-        ><input
-          :id="field"
-          v-model="password"
-          class="field"
-          type="password"
-          autocomplete="new-password"
-          minlength="10"
-          required
-      /></UiField>
-      <p class="text-[14px] text-soft">{{ t("door.rule") }}</p>
+      <NewPassword v-model="password" />
       <p v-if="wrong" role="alert" class="text-late">{{ wrong }}</p>
       <div>
         <UiButton look="main" type="submit" :disabled="busy">{{ t("door.begin") }}</UiButton>

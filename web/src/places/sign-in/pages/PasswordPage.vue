@@ -4,8 +4,8 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import { resetPassword } from "@/api/account";
 import UiButton from "@/ui/button/UiButton.vue";
-import UiField from "@/ui/field/UiField.vue";
 import DoorFrame from "../components/DoorFrame.vue";
+import NewPassword from "../components/NewPassword.vue";
 import { useDoorWrong } from "../wrong";
 
 /** Another password, by the link of a mail. */
@@ -31,17 +31,7 @@ async function set(): Promise<void> {
   <DoorFrame :title="t('door.another')" :line="done ? t('door.isSet') : ''">
     <UiButton v-if="done" look="main" to="/sign-in">{{ t("signIn.go") }}</UiButton>
     <form v-else class="grid gap-4" @submit.prevent="set">
-      <UiField v-slot="{ field }" :label="t('door.newPassword')"
-        ><input
-          :id="field"
-          v-model="password"
-          class="field"
-          type="password"
-          autocomplete="new-password"
-          minlength="10"
-          required
-      /></UiField>
-      <p class="text-[14px] text-soft">{{ t("door.rule") }}</p>
+      <NewPassword v-model="password" />
       <p v-if="wrong" role="alert" class="text-late">{{ wrong }}</p>
       <div>
         <UiButton look="main" type="submit">{{ t("door.set") }}</UiButton>
