@@ -104,6 +104,8 @@ class Enrolling(DemoCase):
         self.refused(Caller(KEEPS_UP).get(f"{AT}/ribbon"), 404, "request.not_found")
         self.assertNotIn(person.pk, [s["id"] for s in self.teacher.get(f"{AT}/roster").json()["students"]])
         self.assertEqual(HandIn.objects.filter(course=self.course, person=person).count(), work)
+        receipt = HandIn.objects.filter(course=self.course, person=person, number__isnull=False)[0].number
+        self.assertEqual(Caller(KEEPS_UP).get(f"/receipts/{receipt}").status_code, 200, "their own stay theirs")
         back = self.teacher.send("POST", f"{AT}/people/{person.pk}/return")
         self.assertEqual(back.status_code, 200, back.content)
         self.assertEqual(Caller(KEEPS_UP).get("/courses").json()[0]["section"], other.name)
