@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 ANYONE = {"nobody", "stranger", "student", "assistant", "instructor", "administrator"}
 ADMINISTRATORS = {"administrator"}
 SIGNED_IN = ANYONE - {"nobody"}
@@ -123,6 +121,10 @@ TABLE: dict[str, set[str]] = {
     f"get {COURSE}/standing": STUDENTS,
     f"get {COURSE}/standing/{{person_id}}": TEACHERS,
     f"get {COURSE}/gradebook": TEACHERS,
+    f"get {COURSE}/grading": TEACHERS,
+    f"put {COURSE}/grading": INSTRUCTORS,
+    f"post {COURSE}/grading/said": INSTRUCTORS,
+    f"post {COURSE}/grading/effect": INSTRUCTORS,
     f"get {COURSE}/class-strips": MEMBERS,
     f"get {ITEM}/grading": MEMBERS,
     f"put {ITEM}/settings": INSTRUCTORS,
@@ -173,114 +175,4 @@ TABLE: dict[str, set[str]] = {
     f"post {COURSE}/paste": INSTRUCTORS,
     f"post {COURSE}/paste/preview": INSTRUCTORS,
     f"post {COURSE}/paste/file": INSTRUCTORS,
-}
-
-SCHEDULE = {
-    "name": "Autumn",
-    "first_day": "2026-08-17",
-    "last_day": "2026-12-11",
-    "zone": "America/Chicago",
-    "default_due_time": "23:59",
-    "credits": "3",
-    "breaks": [],
-    "patterns": [{"slots": [{"on": 0, "start": "10:00", "end": "11:15"}]}],
-}
-RHYTHM = {
-    "name": "Weekly",
-    "beats": [{"key": "a", "kind": "page", "title": "Notes {n}"}],
-    "steps": {"first": 1, "last": 2},
-}
-TABLE_TEXT = {"text": "Week,Topic\n1,Notes\n"}
-BODIES: dict[str, Any] = {
-    f"post {ITEM}/tick": {"done": True},
-    f"post {ITEM}/acknowledgement": {"edition": 1},
-    f"post {COURSE}/modules": {"title": "New", "week": 9},
-    f"put {COURSE}/opening": {"items": []},
-    f"patch {COURSE}/modules/{{module_id}}": {"title": "Renamed"},
-    f"post {COURSE}/modules/{{module_id}}/parts": {"title": "Part"},
-    f"post {COURSE}/modules/{{module_id}}/items": {"title": "Item", "kind": "page"},
-    f"patch {COURSE}/parts/{{part_id}}": {"title": "Part"},
-    f"patch {ITEM}": {"title": "Renamed"},
-    f"put {ITEM}/moments": {"due": "2026-10-10T23:59"},
-    f"put {ITEM}/place": {"part_id": None, "before": None},
-    f"put {ITEM}/module": {"module_id": 1},
-    f"put {ITEM}/text": {"html": "<p>New</p>"},
-    f"put {ITEM}/settings": {"item": {"title": "Renamed"}},
-    f"put {ITEM}/hand-in": {"text": "Mine", "comment": ""},
-    f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
-}
-TERM = {"name": "Winter", "first_day": "2027-01-04", "last_day": "2027-02-12"}
-BODIES |= {
-    "post /api/administration/terms": TERM,
-    "put /api/administration/terms/{term_id}": TERM,
-    "put /api/administration/people/{person_id}": {"administers": False, "makes_courses": True, "active": True},
-    "post /api/administration/people/{person_id}/merge": {"gone": 0},
-    "post /api/administration/acting": {"person_id": 1, "why": "They asked for help"},
-}
-BODIES |= {
-    "post /api/new-course/preview": {"zone": "UTC"},
-    "post /api/new-course": {"title": "New", "code": "N 1", "zone": "UTC"},
-    "post /api/invitations/{secret}": {"name": "Ada", "password": "heron-lantern-42"},
-    "patch /api/me": {"name": "Another"},
-    f"put {COURSE}/archived": {"archived": False},
-    f"put {COURSE}/naming": {"title": "New", "code": "N 1"},
-    f"post {COURSE}/people": {"people": []},
-    f"post {COURSE}/people-preview": {"text": "Ada Moe,ada@x.example"},
-    f"put {COURSE}/people/{{person_id}}/section": {"section_id": None},
-    f"post {COURSE}/teachers": {"person": {"email": "ada@x.example"}, "role": "instructor"},
-    f"put {COURSE}/teachers/{{person_id}}": {"role": "instructor"},
-    f"post {COURSE}/sections": {"name": "Evening"},
-    f"put {COURSE}/sections/{{section_id}}": {"name": "Evening"},
-    f"post {COURSE}/sections/{{section_id}}/merge": {"into": 1},
-    f"post {COURSE}/codes": {"section_id": 1},
-}
-BODIES |= {
-    f"post {COURSE}/library": {"shelf": "faq", "title": "May we?"},
-    f"patch {COURSE}/library/{{entry_id}}": {"title": "Renamed"},
-    f"post {COURSE}/library/{{entry_id}}/steps": {"step": 0, "done": True},
-    f"put {COURSE}/syllabus": {"item_id": 1},
-    f"post {COURSE}/copy-in": {"item_id": 1, "into_module": 1},
-    f"put {COURSE}/classes/{{number}}/absence": {"reason": "The bus did not come"},
-    f"post {COURSE}/groups": {"name": "Crew B", "members": []},
-    f"put {COURSE}/groups/{{group_id}}": {"name": "Crew B", "members": []},
-    f"post {COURSE}/error-reports": {"text": "A wrong sign"},
-    f"put {COURSE}/error-reports/{{report_id}}": {"settled": True},
-}
-CONDITIONS = {"kind": "item", "id": 1, "of": []}
-BODIES |= {
-    f"post {ITEM}/watched": {"position": 1, "seen": [[0, 1]]},
-    f"put {ITEM}/people/{{person_id}}": {"kind": "done", "on": True, "reason": "Seen in class"},
-    f"post {COURSE}/conditions/preview": CONDITIONS,
-    f"put {COURSE}/conditions": CONDITIONS,
-    "put /api/today/budget": {"minutes": [60] * 7},
-    "post /api/calendar-feeds": {"slug": "srv-110"},
-    f"put {COURSE}/schedule": SCHEDULE,
-    f"put {COURSE}/opened": {"done": True},
-    f"post {COURSE}/shift": {"item_ids": [1], "days": 1},
-    f"post {COURSE}/allowances": {"section_id": 0, "extra_attempts": 1},
-    f"post {COURSE}/term-move/days": {"first_day": "2027-01-11", "last_day": "2027-05-07"},
-    f"post {COURSE}/term-move/preview": {"how": "redate", "schedule": SCHEDULE},
-    f"post {COURSE}/term-move": {"how": "redate", "schedule": SCHEDULE},
-    f"post {COURSE}/date-check/fix": {"keys": ["x"]},
-    f"put {COURSE}/absences/{{absence_id}}/seen": {"seen": True},
-    f"post {COURSE}/date-check/waive": {"key": "x", "waived": True},
-    f"post {COURSE}/copy": {"title": "Copy", "code": "C 1"},
-    f"post {COURSE}/rhythms": RHYTHM,
-    f"post {COURSE}/rhythms/preview": RHYTHM,
-    f"post {COURSE}/paste": {
-        "rows": [{"line": 2, "week": 1, "topics": ["Notes"], "items": [{"kind": "page", "title": "N"}]}]
-    },
-    f"post {COURSE}/paste/preview": TABLE_TEXT,
-}
-BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
-"""What is no course's: whoever may not is told so."""
-UPLOADS = {
-    f"post {COURSE}/people-preview/file",
-    f"post {COURSE}/library/{{entry_id}}/file",
-    f"post {ITEM}/resources",
-    f"post {ITEM}/captions",
-    f"post {ITEM}/file",
-    f"post {ITEM}/images",
-    f"post {ITEM}/hand-in/files",
-    f"post {COURSE}/paste/file",
 }

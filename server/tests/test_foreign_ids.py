@@ -21,7 +21,8 @@ from django.db import transaction
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
-from tests.permission_table import BODIES, TABLE, UPLOADS
+from tests.permission_bodies import BODIES, UPLOADS
+from tests.permission_table import TABLE
 from tests.test_permissions import SNAPSHOT
 
 OWN, OTHER = "/courses/srv-110", "other"

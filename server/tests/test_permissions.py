@@ -22,7 +22,8 @@ from pydantic import BaseModel
 
 from tests.base import ADMINISTRATOR, ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
-from tests.permission_table import ADMINISTRATORS, BODIES, BY_RIGHT, TABLE, UPLOADS
+from tests.permission_bodies import BODIES, BY_RIGHT, UPLOADS
+from tests.permission_table import ADMINISTRATORS, TABLE
 
 SNAPSHOT = Path(__file__).parent / "openapi.json"
 METHODS = ("get", "post", "put", "patch", "delete")

@@ -4,9 +4,17 @@ from __future__ import annotations
 
 import time
 from collections.abc import Callable
+from copy import copy
+from dataclasses import replace
 from datetime import datetime
+from decimal import Decimal
+from typing import TYPE_CHECKING
 
 from tools.measuring import CLOCK
+
+if TYPE_CHECKING:
+    from apps.courses.models import Course
+    from apps.gradebook.setup import Setup
 
 STUDENTS = 2_000
 
@@ -21,6 +29,7 @@ def measured() -> bool:
     from apps.people.models import Person
     from apps.screens.desk.page import desk, drifting
     from apps.screens.roster.page import module_progress, roster
+    from apps.screens.standing.totals import effect_of
 
     _enrol_more("srv-110", "rosalind.tarrow")
     teacher, now = Person.objects.get(username="ines.varga-oduya"), datetime.fromisoformat(CLOCK)
@@ -34,6 +43,7 @@ def measured() -> bool:
         ("who falls behind in it, for the desk", 0.5, lambda: len(drifting(teacher, now).rows)),
         ("desk over it, at first sight", 1.5, lambda: len(desk(teacher, now).rows)),
         ("desk over it, once kept", 0.5, lambda: len(desk(teacher, now).rows)),
+        ("whom other weights would move", 12.0, lambda: effect_of(course, _other_weights(course), now).students),
     )
     layout(course)
     fine = True
@@ -42,6 +52,16 @@ def measured() -> bool:
         fine = fine and took <= bar
         print(f"{what}: {took:.2f} s, {found} rows, bar {bar} s")
     return fine
+
+
+def _other_weights(course: Course) -> Setup:
+    from apps.gradebook.public import setup_of
+
+    kept = setup_of(course)
+    categories = [copy(category) for category in kept.categories]
+    for n, category in enumerate(categories):
+        category.weight = Decimal(n + 1)
+    return replace(kept, categories=tuple(categories))
 
 
 def _enrol_more(slug: str, like: str) -> None:
@@ -67,8 +87,8 @@ def _enrol_more(slug: str, like: str) -> None:
         own = {pk: Cell(graded_item_id=c.graded_item_id, person=person, excused=c.excused) for pk, c in cells.items()}
         Cell.objects.bulk_create(own.values())
         copies = [Score(cell=own[s.cell_id], attempt=s.attempt, raw=s.raw, graded_at=s.graded_at) for s in scores]
-        for copy, score in zip(copies, scores, strict=True):
-            copy.handed_in_at, copy.released_at = score.handed_in_at, score.released_at
+        for made, score in zip(copies, scores, strict=True):
+            made.handed_in_at, made.released_at = score.handed_in_at, score.released_at
         Score.objects.bulk_create(copies)
 
 

@@ -128,7 +128,7 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
     """One total of one student, with its arithmetic."""
     drafts = [_category_draft(kind, c) for c in categories]
     weighted = all(c.weight is not None for c in categories)
-    shares = _shares(categories, [_scored_points(d) for d in drafts], weighted)
+    shares = _shares(categories, drafts, [_scored_points(d) for d in drafts], weighted)
     rows = (_weighted if weighted else _by_points)(categories, drafts, shares)
     has_value = any(_carries(c, d) for c, d in zip(categories, drafts, strict=True))
     value = exact_sum(r.contribution for r in rows) if has_value else None
@@ -139,7 +139,7 @@ def total(kind: Kind, categories: Sequence[Category], bands: Sequence[Band], rou
         band=None if value is None else band_of(value, bands, rounding),
         rows=rows,
         weight_scored=exact_sum(shares),
-        weight_waiting=exact_sum(_shares(categories, [_waiting_points(c) for c in categories], weighted)),
+        weight_waiting=exact_sum(_shares(categories, drafts, [_waiting_points(c) for c in categories], weighted)),
     )
 
 
@@ -150,6 +150,7 @@ class _Draft:
     denominator: Fraction
     percent: Fraction | None
     on_top: bool
+    whole: Fraction
 
 
 def _carries(category: Category, draft: _Draft) -> bool:
@@ -174,7 +175,7 @@ def _category_draft(kind: str, category: Category) -> _Draft:
     denominator = _whole(category) if on_top else exact_sum(s.possible for s in kept)
     numerator = exact_sum(s.raw for s in kept) + extra
     percent = numerator / denominator * 100 if denominator else None
-    return _Draft(rows, numerator, denominator, percent, on_top and percent is not None)
+    return _Draft(rows, numerator, denominator, percent, on_top and percent is not None, _possible(category))
 
 
 def _whole(category: Category) -> Fraction:
@@ -256,7 +257,7 @@ def _row(category: Category, draft: _Draft, effective: Fraction, share: Fraction
         contribution=contribution,
         items=draft.items,
         scored=_scored_points(draft),
-        whole=_possible(category),
+        whole=draft.whole,
         share=share,
         on_top=draft.on_top,
     )
@@ -276,9 +277,11 @@ def _possible(category: Category) -> Fraction:
     return exact_sum(e.possible for e in category.entries if not e.extra_credit and e.standing is not Standing.EXCUSED)
 
 
-def _shares(categories: Sequence[Category], parts: Sequence[Fraction], weighted: bool) -> list[Fraction]:
+def _shares(
+    categories: Sequence[Category], drafts: Sequence[_Draft], parts: Sequence[Fraction], weighted: bool
+) -> list[Fraction]:
     """Percent of the course's weight (or points) that lies in these parts of its categories' points."""
-    possible = [_possible(c) for c in categories]
+    possible = [d.whole for d in drafts]
     weights = [
         ZERO if c.extra_credit else (c.weight or ZERO) if weighted else p
         for c, p in zip(categories, possible, strict=True)

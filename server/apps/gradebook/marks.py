@@ -11,7 +11,7 @@ from unvo_core.grading.scale import rounded
 from unvo_core.path.facts import NO_MARK, Mark
 
 from apps.courses.public import Course, students
-from apps.gradebook.facts import CellScores, Counted, counted
+from apps.gradebook.facts import CellScores, Counted, ItemRules, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in
 from apps.gradebook.setup import setup
@@ -26,7 +26,7 @@ _CELLS_STAMP = rows_stamp(
 
 def marks_of_person(course: Course, laid: Layout, person_id: int) -> Marks:
     cells = cells_of_person(course, person_id)
-    return marks_from(laid, cells, counts_from(course, laid, cells))
+    return marks_from(laid, cells, counts_from(setup(course).rules, laid, cells))
 
 
 def marks_of_person_in(courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]:
@@ -35,7 +35,7 @@ def marks_of_person_in(courses: Mapping[int, tuple[Course, Layout]], person_id: 
     found = {}
     for pk, (course, laid) in courses.items():
         cells = by_course.get(pk, {})
-        found[pk] = marks_from(laid, cells, counts_from(course, laid, cells))
+        found[pk] = marks_from(laid, cells, counts_from(setup(course).rules, laid, cells))
     return found
 
 
@@ -44,9 +44,10 @@ def marks_of_students(
 ) -> dict[int, dict[int, Mark]]:
     """Person -> item -> mark, at one query for all of them; each by their own layout."""
     by_person = cells_of_people(course, list(layouts), item_ids)
+    rules = setup(course).rules if by_person else {}
     found = {}
     for person_id, cells in by_person.items():
-        items, counts = layouts[person_id].items, counts_from(course, layouts[person_id], cells)
+        items, counts = layouts[person_id].items, counts_from(rules, layouts[person_id], cells)
         found[person_id] = {i: mark(c, counts.get(i), items[i].possible) for i, c in cells.items() if i in items}
     return found
 
@@ -71,9 +72,9 @@ def marks_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequenc
     return ClassMarks({i: held for i, held, _ in found if held}, frozenset(i for i, _, out in found if out))
 
 
-def counts_from(course: Course, laid: Layout, cells: dict[int, CellScores]) -> dict[int, Counted]:
+def counts_from(rules: Mapping[int, ItemRules], laid: Layout, cells: Mapping[int, CellScores]) -> dict[int, Counted]:
     """What each cell with a released score counts, by item; `laid` is the person's own layout."""
-    items, rules = laid.items, setup(course).rules
+    items = laid.items
     seen = ((i, c.as_seen, items[i]) for i, c in cells.items() if i in items)
     found = ((i, counted(c, rules[i], item.possible, item.span.due)) for i, c, item in seen)
     return {item_id: what for item_id, what in found if what is not None}

@@ -5,8 +5,8 @@ from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
-from apps.gradebook.api.schemas import GradingIn, ItemGrading
-from apps.gradebook.api.shapes import grading_of
+from apps.gradebook.api.schemas import GradingIn, GradingRulesIn, ItemGrading
+from apps.gradebook.api.shapes import grading_of, wish_of
 from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted, rules_of
 from apps.gradebook.marks import (
     counts_from,
@@ -19,10 +19,12 @@ from apps.gradebook.marks import (
     points,
 )
 from apps.gradebook.models import Category, GradedItem
+from apps.gradebook.planning import plan_grading, planned_setup
 from apps.gradebook.queries import (
     CellFlags,
     cell_flags,
     cells_of_item,
+    cells_of_people,
     cells_of_person,
     excused_cell,
     ghost_rows,
@@ -36,7 +38,8 @@ from apps.gradebook.queries import (
     score_titles,
     scored_people,
 )
-from apps.gradebook.setup import late_rule
+from apps.gradebook.said import late_lines, weight_lines
+from apps.gradebook.setup import Setup, late_rule
 from apps.gradebook.setup import setup as setup_of
 from apps.gradebook.structure import Marks, ShownMark
 
@@ -48,12 +51,15 @@ __all__ = [
     "Counted",
     "GradedItem",
     "GradingIn",
+    "GradingRulesIn",
     "ItemGrading",
     "Marks",
     "ScoreWish",
+    "Setup",
     "ShownMark",
     "cell_flags",
     "cells_of_item",
+    "cells_of_people",
     "cells_of_person",
     "copy_graded",
     "copy_grading",
@@ -67,6 +73,7 @@ __all__ = [
     "graded_without_scores",
     "grading_of",
     "held_scores",
+    "late_lines",
     "late_rule",
     "mark_stamps",
     "marks_from",
@@ -76,6 +83,8 @@ __all__ = [
     "marks_of_students",
     "new_scores",
     "paper_scored",
+    "plan_grading",
+    "planned_setup",
     "points",
     "released_scores",
     "rules_of",
@@ -88,4 +97,6 @@ __all__ = [
     "set_grading",
     "set_weights",
     "setup_of",
+    "weight_lines",
+    "wish_of",
 ]

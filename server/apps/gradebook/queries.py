@@ -33,11 +33,11 @@ def graded_items(course: Course) -> dict[int, GradedItem]:
 
 
 def categories(course: Course) -> list[Category]:
-    return list(Category.objects.filter(course=course).order_by("position", "id"))
+    return list(Category.objects.filter(course=course, removed=False).order_by("position", "id"))
 
 
 def late_rules(course: Course) -> list[LateRule]:
-    return list(LateRule.objects.filter(course=course).order_by("id"))
+    return list(LateRule.objects.filter(course=course, removed=False).order_by("id"))
 
 
 SCHEME_FIELDS = ("id", "bands", "decimals", "letters_on_rounded", "missing", "missing_percent")
@@ -60,7 +60,7 @@ def scheme_and_categories(course: Course) -> tuple[GradingScheme, list[Category]
         Course.objects.filter(pk=course.pk)
         .values_list(
             json_rows(GradingScheme.objects.filter(**own), SCHEME_FIELDS),
-            json_rows(Category.objects.filter(**own).order_by("position", "id"), CATEGORY_FIELDS),
+            json_rows(Category.objects.filter(**own, removed=False).order_by("position", "id"), CATEGORY_FIELDS),
         )
         .get()
     )

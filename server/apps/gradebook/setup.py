@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from fractions import Fraction
 from functools import cached_property
 
 from unvo_core.grading import totals as core
@@ -35,14 +36,22 @@ class Setup:
 
     def category(self, row: Category, items: Iterable[LaidItem]) -> core.Category:
         """A category as the core reads it, with these items as what counts in it, none of them scored."""
-        return core_category(row, [self.entry(item) for item in items])
+        return core_category(row, [self.entry(item, core.Standing.OPEN) for item in items])
 
-    def entry(self, item: LaidItem) -> core.Entry:
+    def entry(
+        self,
+        item: LaidItem,
+        standing: core.Standing,
+        points: Fraction | None = None,
+        reachable: Fraction | None = None,
+    ) -> core.Entry:
         row = self.graded[item.id]
         return core.Entry(
             item_id=item.id,
             possible=item.possible,
-            standing=core.Standing.OPEN,
+            standing=standing,
+            points=points,
+            reachable=reachable,
             extra_credit=row.extra_credit,
             never_dropped=row.never_dropped,
         )

@@ -9,11 +9,10 @@ from typing import cast
 
 from django.utils.dates import WEEKDAYS_ABBR
 from django.utils.translation import gettext as _
-from django.utils.translation import ngettext
 from unvo_core.schedule.meetings import Meeting
 
 from apps.courses.public import Course, Enrolment
-from apps.gradebook.public import setup_of
+from apps.gradebook.public import late_lines, setup_of
 from apps.layout.public import Layout, layout
 from apps.library.api import schemas as out
 
@@ -23,7 +22,7 @@ def generated(course: Course, laid: Layout) -> out.Generated:
     return out.Generated(
         classes=class_lines(laid),
         weights=weights(course),
-        late_rules=late_lines(course),
+        late_rules=late_lines(setup_of(course)),
         teachers=teachers(course),
         term=laid.term.name if laid.term else "",
         first_day=laid.term.first_day if laid.term else None,
@@ -66,47 +65,6 @@ def weights(course: Course) -> list[out.Weight]:
 
 def _sum(points: Iterable[float | None]) -> str:
     return f"{sum((Decimal(str(p or 0)) for p in points), Decimal(0)):g}"
-
-
-def weight_lines(course: Course) -> list[str]:
-    """'Homework 20 % of the course: 30 items', with what is dropped."""
-    lines = []
-    for one in weights(course):
-        share = (
-            _("%(weight)s %% of the course") % {"weight": one.weight}
-            if one.weight
-            else _("%(points)s points") % {"points": one.points}
-        )
-        count = ngettext("%(n)s item", "%(n)s items", one.items) % {"n": one.items}
-        dropped = (
-            ngettext(", the lowest one is dropped", ", the lowest %(n)s are dropped", one.dropped) % {"n": one.dropped}
-            if one.dropped
-            else ""
-        )
-        lines.append(f"{one.name}: {share}, {count}{dropped}")
-    return lines
-
-
-def late_lines(course: Course) -> list[str]:
-    """Each late rule that an item has, as a sentence, with how many items follow it."""
-    found = setup_of(course)
-    shown = layout(course).student_items
-    by_rule = Counter(row.late_rule_id for item, row in found.graded.items() if row.late_rule_id and item in shown)
-    rules = {row.late_rule_id: row.late_rule for row in found.graded.values() if row.late_rule_id}
-    lines = []
-    for pk, count in by_rule.most_common():
-        rule = rules[pk]
-        if rule is None:
-            continue
-        per = _("day") if rule.per == "day" else _("hour")
-        line = _("%(percent)s %% of the points for each %(per)s begun") % {
-            "percent": f"{float(rule.percent):g}",
-            "per": per,
-        }
-        if rule.grace_minutes:
-            line += _(", after %(n)s minutes of grace") % {"n": rule.grace_minutes}
-        lines.append(line + " (" + ngettext("%(n)s item", "%(n)s items", count) % {"n": count} + ")")
-    return lines
 
 
 def teachers(course: Course) -> list[out.Teacher]:

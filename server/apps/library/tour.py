@@ -11,10 +11,10 @@ from django.utils.translation import ngettext
 from unvo_core.plan.usual import usual_names, usual_slots
 
 from apps.courses.public import Course, moment, written_day
-from apps.gradebook.public import setup_of
+from apps.gradebook.public import late_lines, setup_of, weight_lines
 from apps.layout.public import LaidItem, Layout
 from apps.library.api import schemas as out
-from apps.library.generated import class_lines, late_lines, teachers, weight_lines
+from apps.library.generated import class_lines, teachers
 from apps.library.models import Entry, TourSeen
 from apps.path.public import Reader, laid_for, own_progress
 
@@ -87,8 +87,9 @@ def _places(laid: Layout, reader: Reader) -> list[out.Link]:
 
 
 def _counting(course: Course) -> list[str]:
-    late = [_("Late work loses %(rule)s.") % {"rule": line} for line in late_lines(course)]
-    return [*weight_lines(course), *late]
+    setup = setup_of(course)
+    late = [_("Late work loses %(rule)s.") % {"rule": line} for line in late_lines(setup)]
+    return [*weight_lines(setup), *late]
 
 
 def _heaviest(laid: Layout) -> list[out.Link]:

@@ -3,6 +3,7 @@
 from apps.path.access import opened_items, refuse_locked, require_doable, require_open
 from apps.path.actions.note_fact import forget, note
 from apps.path.api.schemas import TickIn
+from apps.path.class_facts import hand_in_times
 from apps.path.class_progress import (
     NOBODY,
     ClassShare,
@@ -34,6 +35,7 @@ __all__ = [
     "enter",
     "fact_counts",
     "forget",
+    "hand_in_times",
     "laid_for",
     "note",
     "opened_for",

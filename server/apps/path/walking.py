@@ -17,7 +17,7 @@ from unvo_core.path.evaluate import evaluate
 from unvo_core.path.facts import ItemFacts, PersonFacts
 
 from apps.courses.public import Course, Enrolment, Group, Membership, Section
-from apps.gradebook.public import AttemptScore, CellScores, counts_from, marks_from
+from apps.gradebook.public import AttemptScore, CellScores, counts_from, marks_from, setup_of
 from apps.kernel.public import Refused
 from apps.layout.public import Layout, layout, made_up_layout
 from apps.path.progress import Progress
@@ -72,7 +72,7 @@ def laid_for_made_up(course: Course, who: MadeUp) -> Layout:
 def progress_of_made_up(course: Course, laid: Layout, who: MadeUp, now: datetime) -> Progress:
     facts = {item: _facts(letters, now) for item, letters in who.doings.items()}
     cells = cells_of_made_up(laid, who)
-    marks = marks_from(laid, cells, counts_from(course, laid, cells))
+    marks = marks_from(laid, cells, counts_from(setup_of(course).rules, laid, cells))
     person = PersonFacts(facts, {**marks.core(), **laid.excused})
     return Progress(laid, evaluate(laid.path, person, now), person, marks, {})
 

@@ -38,11 +38,13 @@ class Newcomer(Journey):
         teacher = self.page(INSTRUCTOR, "/desk")
         self.make(teacher)
         self.fill(teacher)
+        self.weigh(teacher)
         self.enrol(teacher)
         self.open_first_week(teacher)
         student = self.come_in()
         self.hand_in(student)
         self.grade(teacher)
+        self.look_what_another_scale_would_do(teacher)
         self.remove_by_mistake_and_bring_back(teacher, student)
 
     def make(self, page: Page) -> None:
@@ -84,6 +86,45 @@ class Newcomer(Journey):
         for n in range(1, 6):
             self.go(page, f"/c/lev-120/week/{n}")
             expect(page.get_by_text(re.compile(f"[Cc]hapter {n}")).first).to_be_visible()
+
+    def weigh(self, page: Page) -> None:
+        """Two categories, what counts where, a late rule, letters; each said back before it holds."""
+        self.go(page, "/c/lev-120/setup/grading")
+        expect(page.get_by_text("nothing counts towards a total")).to_be_visible()
+        for n, (name, weight) in enumerate((("Homework", "60"), ("Field", "40"))):
+            page.get_by_role("button", name="Add a category").click()
+            page.get_by_label("Name", exact=True).nth(n).fill(name)
+            page.get_by_label("Weight in %").nth(n).fill(weight)
+        page.get_by_role("button", name="Add a late rule").click()
+        page.get_by_label("Never below, in %").fill("50")
+        page.get_by_label("Counts in: Homework 1 to Homework 6").select_option("Homework")
+        page.get_by_label("When late: Homework 1 to Homework 6").select_option("10 % a day")
+        page.get_by_role("button", name="Letters A to F").click()
+        for said in (
+            "The weights add to 100 %.",
+            "60 % of the course, 6 items (6 in draft)",
+            "40 % of the course, nothing counts in it yet",
+            "10 % of the points for each day begun, but never below 50 % of them (6 items)",
+            "A from 90 %, B from 80 %, C from 70 %, D from 60 %, F from 0 %; read from the rounded total.",
+        ):
+            expect(page.get_by_text(said)).to_be_visible()
+        expect(page.get_by_text("nobody moves")).to_be_visible()
+        self.clean_by_axe(page)
+        page.get_by_role("button", name="Apply these rules").click()
+        expect(page.get_by_text("The rules hold.")).to_be_visible()
+        page.reload()
+        expect(page.get_by_label("Counts in: Homework 1 to Homework 6")).to_have_value(re.compile(r"^\d+$"))
+
+    def look_what_another_scale_would_do(self, page: Page) -> None:
+        """The graded student is told of before it holds; looked at, and left as it was."""
+        self.go(page, "/c/lev-120/setup/grading")
+        page.get_by_label("From %").first.fill("95")
+        page.keyboard.press("Tab")
+        expect(page.get_by_text("One of 11 moves,")).to_be_visible()
+        expect(page.get_by_text("One gets another letter.")).to_be_visible()
+        expect(page.locator(".mover")).to_contain_text("90.0 A → 90.0 B")
+        page.get_by_role("button", name="Discard").click()
+        expect(page.get_by_label("From %").first).to_have_value("90")
 
     def enrol(self, page: Page) -> None:
         self.go(page, "/c/lev-120/roster/people")
@@ -217,7 +258,7 @@ class Newcomer(Journey):
 
         page = self.page()
         page.get_by_role("link", name="Forgotten your password?").click()
-        page.get_by_label("E-mail").fill("rosalind.tarrow@ostrell.example")
+        page.get_by_label("E-mail", exact=True).fill("rosalind.tarrow@ostrell.example")
         page.get_by_role("button", name="Send the link").click()
         expect(page.get_by_text("a link is on its way")).to_be_visible()
         link = re.search(r"(/password/\S+)", mail_to("rosalind.tarrow@ostrell.example"))

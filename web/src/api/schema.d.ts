@@ -665,6 +665,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/grading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Rules */
+        get: operations["read_rules"];
+        /** Edit Rules */
+        put: operations["edit_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/grading/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Rules
+         * @description Whom these rules would move; changes nothing.
+         */
+        post: operations["preview_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/grading/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say Rules
+         * @description The rules as they would be, in sentences; changes nothing.
+         */
+        post: operations["say_rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/groups": {
         parameters: {
             query?: never;
@@ -2925,6 +2983,38 @@ export interface components {
             name: string;
         };
         /**
+         * CategoryRule
+         * @description `key`: the id of the category, or anything else for a new one. `weight`: percent, null where points are added.
+         */
+        CategoryRule: {
+            /**
+             * Drop Highest
+             * @default 0
+             */
+            drop_highest: number;
+            /**
+             * Drop Lowest
+             * @default 0
+             */
+            drop_lowest: number;
+            /**
+             * Equal Items
+             * @default false
+             */
+            equal_items: boolean;
+            /**
+             * Extra Credit
+             * @default false
+             */
+            extra_credit: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Weight */
+            weight?: number | string | null;
+        };
+        /**
          * Cell
          * @description One week (or, in a course without dates, one module) of the ribbon.
          *
@@ -3260,6 +3350,39 @@ export interface components {
             term: string;
             /** Title */
             title: string;
+        };
+        /**
+         * CountedItem
+         * @description An item with points.
+         */
+        CountedItem: {
+            /** Category */
+            category: string | null;
+            /** Item Id */
+            item_id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            /** Late Rule */
+            late_rule: string | null;
+            /** Points */
+            points: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * CountsBy
+         * @description Where an item counts, and by which late rule, as keys.
+         */
+        CountsBy: {
+            /** Category */
+            category: string | null;
+            /** Item Id */
+            item_id: number;
+            /** Late Rule */
+            late_rule: string | null;
         };
         /** CourseItem */
         CourseItem: {
@@ -3772,6 +3895,27 @@ export interface components {
             /** Weights */
             weights: components["schemas"]["Weight"][];
         };
+        /**
+         * GradingEffect
+         * @description What other rules would make of the current totals. `moved`: of how many students something changes; `rows`: of
+         *     these the first, those with another band and those who move most. `without`: how many have no total.
+         */
+        GradingEffect: {
+            /** Bands */
+            bands: number;
+            /** Down */
+            down: number;
+            /** Moved */
+            moved: number;
+            /** Rows */
+            rows: components["schemas"]["Moved"][];
+            /** Students */
+            students: number;
+            /** Up */
+            up: number;
+            /** Without */
+            without: number;
+        };
         /** GradingIn */
         GradingIn: {
             /** Category Id */
@@ -3780,6 +3924,95 @@ export interface components {
             hold: boolean;
             /** Late Rule Id */
             late_rule_id: number | null;
+        };
+        /**
+         * GradingRules
+         * @description All rules by which a course grades.
+         */
+        GradingRules: {
+            /** Bands */
+            bands: components["schemas"]["ScaleBand"][];
+            /** Categories */
+            categories: components["schemas"]["CategoryRule"][];
+            /** Decimals */
+            decimals: number;
+            /** Late Rules */
+            late_rules: components["schemas"]["LateRuleIn"][];
+            /** Letters On Rounded */
+            letters_on_rounded: boolean;
+            /**
+             * Missing
+             * @enum {string}
+             */
+            missing: "zero" | "percent" | "blank";
+            /**
+             * Missing Percent
+             * @default 0
+             */
+            missing_percent: string;
+        };
+        /**
+         * GradingRulesIn
+         * @description `counts`: of the items for which it changes.
+         */
+        GradingRulesIn: {
+            /** Bands */
+            bands: components["schemas"]["ScaleBand"][];
+            /** Categories */
+            categories: components["schemas"]["CategoryRule"][];
+            /**
+             * Counts
+             * @default []
+             */
+            counts: components["schemas"]["CountsBy"][];
+            /** Decimals */
+            decimals: number;
+            /** Late Rules */
+            late_rules: components["schemas"]["LateRuleIn"][];
+            /** Letters On Rounded */
+            letters_on_rounded: boolean;
+            /**
+             * Missing
+             * @enum {string}
+             */
+            missing: "zero" | "percent" | "blank";
+            /**
+             * Missing Percent
+             * @default 0
+             */
+            missing_percent: number | string;
+        };
+        /**
+         * GradingSaid
+         * @description The rules in sentences. `categories` and `late_rules` in order. `whole`: what the weights add to. `loose`: what
+         *     counts nowhere. `scaled`: in order, weights that add to 100; empty where they do.
+         */
+        GradingSaid: {
+            /** Categories */
+            categories: string[];
+            /** Late Rules */
+            late_rules: string[];
+            /** Loose */
+            loose: string;
+            /** Missing */
+            missing: string;
+            /** Rounding */
+            rounding: string;
+            /** Scale */
+            scale: string;
+            /** Scaled */
+            scaled: string[];
+            /** Whole */
+            whole: string;
+        };
+        /** GradingSetup */
+        GradingSetup: {
+            /** Edition */
+            edition: number;
+            /** Items */
+            items: components["schemas"]["CountedItem"][];
+            rules: components["schemas"]["GradingRules"];
+            said: components["schemas"]["GradingSaid"];
         };
         /**
          * GroupIn
@@ -4252,6 +4485,37 @@ export interface components {
             /** Rules */
             rules: components["schemas"]["DoneRuleOut"][];
         };
+        /**
+         * LateRuleIn
+         * @description `key` as of a category. An empty `name` is made of the rule.
+         */
+        LateRuleIn: {
+            /**
+             * Floor Percent
+             * @default 0
+             */
+            floor_percent: number | string;
+            /**
+             * Grace Minutes
+             * @default 0
+             */
+            grace_minutes: number;
+            /** Key */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Per
+             * @default day
+             * @enum {string}
+             */
+            per: "hour" | "day";
+            /** Percent */
+            percent: number | string;
+        };
         /** Later */
         Later: {
             /** Budget */
@@ -4642,6 +4906,28 @@ export interface components {
             title: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * Moved
+         * @description A student's total before and after; `by` in percentage points.
+         */
+        Moved: {
+            /** After */
+            after: string | null;
+            /** Band After */
+            band_after: string | null;
+            /** Band Before */
+            band_before: string | null;
+            /** Before */
+            before: string | null;
+            /** By */
+            by: string | null;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Section */
+            section: string;
         };
         /** MovedMoment */
         MovedMoment: {
@@ -5644,6 +5930,13 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /** ScaleBand */
+        ScaleBand: {
+            /** Lower */
+            lower: number | string;
+            /** Name */
+            name: string;
         };
         /**
          * Schedule
@@ -7750,6 +8043,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+        };
+    };
+    read_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradingSetup"];
+                };
+            };
+        };
+    };
+    edit_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradingRulesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    preview_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradingRulesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradingEffect"];
+                };
+            };
+        };
+    };
+    say_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradingRulesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradingSaid"];
                 };
             };
         };

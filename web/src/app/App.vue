@@ -46,9 +46,10 @@ onUnmounted(() => {
   removeEventListener("offline", look);
 });
 
+/** Whoever stands at a door already, and may be typing there, is left where they are. */
 function toSignIn(): void {
   void leaveNothing();
-  if (route.name !== "sign-in")
+  if (inside.value)
     void router.push({ name: "sign-in", query: { next: location.pathname + location.search } });
 }
 

@@ -17,6 +17,7 @@ export default {
     begin: "Begin",
     course: "Course",
     schedule: "Schedule",
+    grading: "Weights and rules",
     history: "History",
     rhythm: "Rhythm",
     paste: "Paste a table",

@@ -5,6 +5,7 @@ import layout from "./en-layout";
 import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
+import rules from "./en-rules";
 import begin from "./en-begin";
 import people from "./en-people";
 import admin from "./en-admin";
@@ -18,6 +19,7 @@ export default {
   ...layout,
   ...setup,
   ...work,
+  ...rules,
   ...begin,
   ...people,
   ...admin,

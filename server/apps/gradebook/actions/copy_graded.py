@@ -8,8 +8,8 @@ from apps.gradebook.models import Category, GradedItem, LateRule
 
 def copy_graded(source: Course, course: Course, items: Mapping[int, int]) -> None:
     """How copied items count; `items`: old -> new. Categories and late rules are found by name in `course`."""
-    categories = {c.name: c.pk for c in Category.objects.filter(course=course)}
-    rules = {r.name: r.pk for r in LateRule.objects.filter(course=course)}
+    categories = {c.name: c.pk for c in Category.objects.filter(course=course, removed=False)}
+    rules = {r.name: r.pk for r in LateRule.objects.filter(course=course, removed=False)}
     rows = GradedItem.objects.filter(course=source, item_id__in=items, removed=False).select_related(
         "category", "late_rule"
     )

@@ -12,8 +12,8 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
     for scheme in GradingScheme.objects.filter(course=source):
         scheme.pk, scheme.course = None, course
         scheme.save()
-    categories = _copies(Category.objects.filter(course=source).order_by("id"), course)
-    rules = _copies(LateRule.objects.filter(course=source).order_by("id"), course)
+    categories = _copies(Category.objects.filter(course=source, removed=False).order_by("id"), course)
+    rules = _copies(LateRule.objects.filter(course=source, removed=False).order_by("id"), course)
     GradedItem.objects.bulk_create(
         GradedItem(
             course=course,

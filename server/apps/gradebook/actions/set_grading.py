@@ -14,9 +14,9 @@ def set_grading(
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     item_row(course, item_id)
-    if category_id is not None and not Category.objects.filter(pk=category_id, course=course).exists():
+    if category_id is not None and not Category.objects.filter(pk=category_id, course=course, removed=False).exists():
         raise Refused("grading.no_such_category")
-    if late_rule_id is not None and not LateRule.objects.filter(pk=late_rule_id, course=course).exists():
+    if late_rule_id is not None and not LateRule.objects.filter(pk=late_rule_id, course=course, removed=False).exists():
         raise Refused("grading.no_such_category")
     graded, made = GradedItem.objects.get_or_create(item_id=item_id, defaults={"course": course})
     fields = {"category_id": category_id, "late_rule_id": late_rule_id, "hold": hold, "removed": False}

@@ -5,6 +5,7 @@ from decimal import Decimal
 from typing import Any
 
 from django.db.models import Exists, OuterRef
+from unvo_core.grading.rule_set import MOST_WEIGHT
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.gradebook.models import Category, GradedItem, Score
@@ -14,15 +15,15 @@ from apps.layout.changes import Edit, apply_edits
 
 def set_weights(actor: Actor, course: Course, weights: Mapping[int, Decimal]) -> AuditRecord:
     """Give categories their weights, in percent."""
-    rows = {c.pk: c for c in Category.objects.filter(course=course, pk__in=weights)}
-    if set(rows) != set(weights) or any(not 0 <= w <= 1000 for w in weights.values()):
+    rows = {c.pk: c for c in Category.objects.filter(course=course, removed=False, pk__in=weights)}
+    if set(rows) != set(weights) or any(not 0 <= w <= MOST_WEIGHT for w in weights.values()):
         require(can_lay_out(membership(actor, course)))
         raise Refused("grading.no_such_category")
     return _change(actor, course, [(rows[pk], {"weight": weight}) for pk, weight in weights.items()])
 
 
 def set_drops(actor: Actor, course: Course, category_id: int, lowest: int, highest: int) -> AuditRecord:
-    row = Category.objects.filter(course=course, pk=category_id).first()
+    row = Category.objects.filter(course=course, removed=False, pk=category_id).first()
     if row is None:
         require(can_lay_out(membership(actor, course)))
         raise Refused("grading.no_such_category")

@@ -1,10 +1,13 @@
 from datetime import datetime
+from decimal import Decimal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 from unvo_core.grading.attempts import Counting
 from unvo_core.grading.late import LatePer
 
 from apps.courses.public import Named
+from apps.layout.public import KindCode
 
 
 class ItemGrading(BaseModel):
@@ -34,3 +37,92 @@ class GradingIn(BaseModel):
 class Released(BaseModel):
     scores: int
     at: datetime
+
+
+MOST_RULES = 40
+Missing = Literal["zero", "percent", "blank"]
+Key = Annotated[str, Field(min_length=1, max_length=40)]
+Drops = Annotated[int, Field(ge=0, le=200)]
+
+
+class CategoryRule(BaseModel):
+    """`key`: the id of the category, or anything else for a new one. `weight`: percent, null where points are added."""
+
+    key: Key
+    name: str
+    weight: Decimal | None = None
+    drop_lowest: Drops = 0
+    drop_highest: Drops = 0
+    equal_items: bool = False
+    extra_credit: bool = False
+
+
+class LateRuleIn(BaseModel):
+    """`key` as of a category. An empty `name` is made of the rule."""
+
+    key: Key
+    name: str = ""
+    percent: Decimal
+    per: LatePer = "day"
+    grace_minutes: int = 0
+    floor_percent: Decimal = Decimal(0)
+
+
+class ScaleBand(BaseModel):
+    name: str
+    lower: Decimal
+
+
+class CountsBy(BaseModel):
+    """Where an item counts, and by which late rule, as keys."""
+
+    item_id: int
+    category: Key | None
+    late_rule: Key | None
+
+
+class GradingRules(BaseModel):
+    """All rules by which a course grades."""
+
+    categories: Annotated[list[CategoryRule], Field(max_length=MOST_RULES)]
+    late_rules: Annotated[list[LateRuleIn], Field(max_length=MOST_RULES)]
+    missing: Missing
+    missing_percent: Decimal = Decimal(0)
+    bands: Annotated[list[ScaleBand], Field(max_length=MOST_RULES)]
+    decimals: int
+    letters_on_rounded: bool
+
+
+class GradingRulesIn(GradingRules):
+    """`counts`: of the items for which it changes."""
+
+    counts: Annotated[list[CountsBy], Field(max_length=2000)] = []
+
+
+class CountedItem(CountsBy):
+    """An item with points."""
+
+    title: str
+    kind: KindCode
+    points: str
+
+
+class GradingSaid(BaseModel):
+    """The rules in sentences. `categories` and `late_rules` in order. `whole`: what the weights add to. `loose`: what
+    counts nowhere. `scaled`: in order, weights that add to 100; empty where they do."""
+
+    categories: list[str]
+    late_rules: list[str]
+    whole: str
+    loose: str
+    missing: str
+    rounding: str
+    scale: str
+    scaled: list[str]
+
+
+class GradingSetup(BaseModel):
+    rules: GradingRules
+    items: list[CountedItem]
+    said: GradingSaid
+    edition: int

@@ -11,6 +11,7 @@ from apps.gradebook.api import schemas as s
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Score
+from apps.gradebook.planning import CategoryWish, CountWish, GradingWish, LateWish
 
 
 def _choices(course: Course) -> tuple[list[Named], list[Named]]:
@@ -38,4 +39,17 @@ def grading_of(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:
         late_rule_id=graded.late_rule_id if graded else None,
         categories=categories,
         late_rules=late_rules,
+    )
+
+
+def wish_of(payload: s.GradingRulesIn) -> GradingWish:
+    return GradingWish(
+        categories=[CategoryWish(**c.model_dump()) for c in payload.categories],
+        late_rules=[LateWish(**r.model_dump()) for r in payload.late_rules],
+        counts=[CountWish(**c.model_dump()) for c in payload.counts],
+        missing=payload.missing,
+        missing_percent=payload.missing_percent,
+        bands=[(b.name, b.lower) for b in payload.bands],
+        decimals=payload.decimals,
+        letters_on_rounded=payload.letters_on_rounded,
     )

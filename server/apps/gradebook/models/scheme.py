@@ -26,7 +26,7 @@ class GradingScheme(models.Model):
 
 @pghistory.track()
 class Category(models.Model):
-    """`weight` in percent; null in every category of a course that adds points."""
+    """`weight` in percent; null in every category of a course that adds points. `removed`: nothing counts in it."""
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
     name = models.CharField(max_length=100)
@@ -36,6 +36,7 @@ class Category(models.Model):
     drop_highest = models.PositiveSmallIntegerField(default=0)
     equal_items = models.BooleanField(default=False)
     extra_credit = models.BooleanField(default=False)
+    removed = models.BooleanField(default=False)
 
     class Meta:
         triggers = VERSIONED
@@ -49,6 +50,7 @@ class LateRule(models.Model):
     per = models.CharField(max_length=4, choices=[("hour", "hour"), ("day", "day")], default="day")
     grace_minutes = models.PositiveIntegerField(default=0)
     floor_percent = models.DecimalField(max_digits=5, decimal_places=2, default=0)
+    removed = models.BooleanField(default=False)
 
     class Meta:
         triggers = VERSIONED

@@ -39,7 +39,7 @@ class Generated(LibraryCase):
         Category.objects.filter(course=self.course, name="Homework").update(weight=25)
         weights = {w["name"]: w["weight"] for w in self.library()["generated"]["weights"]}
         self.assertEqual(weights["Homework"], "25")
-        self.assertIn("Homework: 25 % of the course, 30 items", self.part("counts")["lines"])
+        self.assertIn("Homework: 25 of 105 parts of the course, 30 items", self.part("counts")["lines"])
         self.assertIn("the lowest one is dropped", " ".join(self.part("counts")["lines"]))
 
     def test_what_the_course_promises_is_said_to_students(self) -> None:

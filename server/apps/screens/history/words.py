@@ -77,6 +77,7 @@ CHANGES = {
     "section.keep": _("A section"),
     "section.merge": _("Two sections became one"),
     "layout.set_moments": _("Dates of %(title)s"),
+    "layout.set_rules": _("How the course grades"),
     "layout.set_schedule": _("Term and classes"),
     "layout.set_syllabus": _("Which text is the syllabus"),
     "layout.settings": _("Settings of %(title)s"),
@@ -195,6 +196,8 @@ class Words:
             return ", ".join(self.names.get(("item", i), "") or str(_("something that is gone")) for i in value)
         if name == "done_parts":
             return ", ".join(str(rule_kind(p["rule"]).word) for p in value)
+        if name == "bands":
+            return ", ".join(f"{band} {lower}" for band, lower in value)
         if isinstance(value, list):
             return ", ".join(str(v) for v in value)
         if name.endswith("_day") and isinstance(value, str):

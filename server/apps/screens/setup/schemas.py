@@ -41,3 +41,29 @@ class Schedule(BaseModel):
     answer_days: int
     edition: int
     date_order: Literal["month_first", "day_first"]
+
+
+class Moved(BaseModel):
+    """A student's total before and after; `by` in percentage points."""
+
+    person_id: int
+    name: str
+    section: str
+    before: str | None
+    after: str | None
+    band_before: str | None
+    band_after: str | None
+    by: str | None
+
+
+class GradingEffect(BaseModel):
+    """What other rules would make of the current totals. `moved`: of how many students something changes; `rows`: of
+    these the first, those with another band and those who move most. `without`: how many have no total."""
+
+    students: int
+    moved: int
+    up: int
+    down: int
+    bands: int
+    without: int
+    rows: list[Moved]

@@ -99,7 +99,7 @@ def _category(known: StandingOf, category: Category, row: core.CategoryRow) -> o
         drop_highest=category.drop_highest,
         extra_credit=category.extra_credit,
         arithmetic=_arithmetic(row, known.laid),
-        items=[_item(known, i, roles.get(i.id, "out")) for i in known.counting(category)],
+        items=[_item(known, i, roles.get(i.id, "out")) for i in known.totals.counting(category)],
     )
 
 
@@ -109,8 +109,8 @@ def _item(known: StandingOf, item: LaidItem, role: core.EntryRole) -> out.ItemRo
     missing = state.state == State.MISSING and known.setup.scheme.missing != "blank"
     score = points(visible.result.counts) if visible else None
     if missing and score is None:
-        score = points(known.missing_points(item.possible) or Fraction(0))
-    graded, rule = known.graded(item), known.late_rule(item)
+        score = points(known.totals.missing_points(item.possible) or Fraction(0))
+    graded, rule = known.graded(item), known.totals.late_rule(item)
     module = known.laid.module_by_id[item.module_id]
     return out.ItemRow(
         id=item.id,

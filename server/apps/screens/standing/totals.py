@@ -2,30 +2,35 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from collections.abc import Mapping
+from dataclasses import dataclass
 from datetime import datetime
 from fractions import Fraction
+from functools import cached_property
 from typing import NamedTuple
 
 from unvo_core.grading import totals as core
+from unvo_core.grading.effect import Effect, effect
 from unvo_core.grading.late import LateRule, apply_late
 from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import is_closed, is_late
 
-from apps.courses.public import Course
+from apps.courses.public import Course, students
 from apps.gradebook.public import (
     Category,
     CellScores,
     Counted,
     GradedItem,
+    Setup,
+    cells_of_people,
     cells_of_person,
     core_category,
     counts_from,
     marks_from,
 )
 from apps.gradebook.public import setup_of as setup
-from apps.layout.public import LaidItem, Layout, person_layout
-from apps.path.public import Progress, progress
+from apps.layout.public import LaidItem, Layout, layout, layout_for, person_layout
+from apps.path.public import Progress, hand_in_times, progress
 
 
 class Walked(NamedTuple):
@@ -33,38 +38,29 @@ class Walked(NamedTuple):
     cells: dict[int, CellScores]
 
 
-class StandingOf:
-    """Everything read once, then every figure computed by the core.
+@dataclass(frozen=True)
+class TotalsOf:
+    """One student's scores under the rules of a set-up. `laid`: their own layout; `handed_in`: when, by item."""
 
-    `walked`: the progress of a made-up student, and the scores that they were given on the walk.
-    """
-
-    def __init__(self, course: Course, person_id: int, now: datetime, walked: Walked | None = None) -> None:
-        self.course, self.now, self.setup = course, now, setup(course)
-        self.laid: Layout = walked.progress.laid if walked else person_layout(course, person_id)
-        self.cells = walked.cells if walked else cells_of_person(course, person_id)
-        self.counts = counts_from(course, self.laid, self.cells)
-        known = marks_from(self.laid, self.cells, self.counts)
-        self.progress = walked.progress if walked else progress(course, self.laid, person_id, now, known)
-        self._entries = [core_category(c, [self._entry(i) for i in self.counting(c)]) for c in self.setup.categories]
+    setup: Setup
+    laid: Layout
+    cells: Mapping[int, CellScores]
+    handed_in: Mapping[int, datetime]
+    now: datetime
 
     def total(self, kind: core.Kind) -> core.Total:
-        return core.total(kind, self._entries, self.setup.bands, self.setup.rounding)
+        return core.total(kind, self.categories, self.setup.bands, self.setup.rounding)
+
+    @cached_property
+    def counts(self) -> dict[int, Counted]:
+        return counts_from(self.setup.rules, self.laid, self.cells)
+
+    @cached_property
+    def categories(self) -> list[core.Category]:
+        return [core_category(c, [self._entry(i) for i in self.counting(c)]) for c in self.setup.categories]
 
     def counting(self, category: Category) -> list[LaidItem]:
         return [self.laid.student_items[i] for i in self.setup.counting[category.pk]]
-
-    def score(self, item: LaidItem) -> Counted | None:
-        return self.counts.get(item.id)
-
-    def graded(self, item: LaidItem) -> GradedItem:
-        return self.setup.graded[item.id]
-
-    def late_rule(self, item: LaidItem) -> LateRule | None:
-        return self.setup.rules[item.id].late_rule
-
-    def state(self, item: LaidItem) -> ItemState:
-        return self.progress.course.items[item.id]
 
     def missing_points(self, full: Fraction) -> Fraction | None:
         """What missing work counts; None where the course leaves it blank."""
@@ -75,8 +71,11 @@ class StandingOf:
             return full * Fraction(str(scheme.missing_percent)) / 100
         return Fraction(0)
 
+    def late_rule(self, item: LaidItem) -> LateRule | None:
+        return self.setup.rules[item.id].late_rule
+
     def _entry(self, item: LaidItem) -> core.Entry:
-        what, cell = self.score(item), self.cells.get(item.id)
+        what, cell = self.counts.get(item.id), self.cells.get(item.id)
         standing, value, reachable = core.Standing.OPEN, None, None
         if item.excused or (cell is not None and cell.excused):
             standing = core.Standing.EXCUSED
@@ -86,14 +85,13 @@ class StandingOf:
             standing = core.Standing.HELD
         else:
             standing, value, reachable = self._unscored(item)
-        return replace(self.setup.entry(item), standing=standing, points=value, reachable=reachable)
+        return self.setup.entry(item, standing, value, reachable)
 
     def _unscored(self, item: LaidItem) -> tuple[core.Standing, Fraction | None, Fraction | None]:
         full = item.possible
         if not item.takes_hand_ins:
             return core.Standing.OPEN, None, full
-        facts = self.progress.facts.facts.get(item.id)
-        handed_in = facts.handed_in_at if facts else None
+        handed_in = self.handed_in.get(item.id)
         best = apply_late(self.late_rule(item), full, full, handed_in or self.now, item.span.due).counts
         if handed_in is not None:
             return core.Standing.WAITING, None, best
@@ -102,3 +100,47 @@ class StandingOf:
         given = self.missing_points(full)
         still = (given or Fraction(0)) if is_closed(item.span, self.now) else best
         return core.Standing.MISSING, given, still
+
+
+class StandingOf:
+    """Everything read once, then every figure computed by the core.
+
+    `walked`: the progress of a made-up student, and the scores that they were given on the walk.
+    """
+
+    def __init__(self, course: Course, person_id: int, now: datetime, walked: Walked | None = None) -> None:
+        self.course, self.setup = course, setup(course)
+        self.laid: Layout = walked.progress.laid if walked else person_layout(course, person_id)
+        cells = walked.cells if walked else cells_of_person(course, person_id)
+        known = marks_from(self.laid, cells, counts_from(self.setup.rules, self.laid, cells))
+        self.progress = walked.progress if walked else progress(course, self.laid, person_id, now, known)
+        facts = self.progress.facts.facts
+        handed_in = {i: at for i, known in facts.items() if (at := known.handed_in_at) is not None}
+        self.totals = TotalsOf(self.setup, self.laid, cells, handed_in, now)
+
+    def total(self, kind: core.Kind) -> core.Total:
+        return self.totals.total(kind)
+
+    def score(self, item: LaidItem) -> Counted | None:
+        return self.totals.counts.get(item.id)
+
+    def graded(self, item: LaidItem) -> GradedItem:
+        return self.setup.graded[item.id]
+
+    def state(self, item: LaidItem) -> ItemState:
+        return self.progress.course.items[item.id]
+
+
+def effect_of(course: Course, planned: Setup, now: datetime) -> Effect:
+    """What other rules would make of every student's current total; four queries, whatever the size of the class."""
+    laid, present = layout(course), setup(course)
+    people = list(students(course).values_list("person_id", flat=True))
+    cells, handed_in = cells_of_people(course, people), hand_in_times(course, people)
+    before: dict[int, core.Total] = {}
+    after: dict[int, core.Total] = {}
+    for pk in people:
+        own = layout_for(laid, pk)
+        for rules, into in ((present, before), (planned, after)):
+            known = TotalsOf(rules, own, cells.get(pk, {}), handed_in.get(pk, {}), now)
+            into[pk] = known.total("current")
+    return effect(before, after)

@@ -1,4 +1,4 @@
-import { client, told } from "../client";
+import { client, told, type Shapes } from "../client";
 import type { paths } from "../schema";
 import { read, type Get } from "./read";
 
@@ -110,6 +110,23 @@ export function courseLayout(slug: Get<string>) {
             params: at({ kind: kind(), thing_id: id() }),
           }),
         ),
+      ),
+  };
+}
+
+/** How the course grades. */
+export function courseRules(slug: Get<string>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "layout" satisfies Side, "rules", ...rest);
+  const at = () => ({ path: { slug: slug() } });
+  return {
+    kept: () => read(key(), () => told(client.GET("/api/courses/{slug}/grading", { params: at() }))),
+    said: (wish: Get<Shapes["GradingRulesIn"]>) =>
+      read(key("said", wish), () =>
+        told(client.POST("/api/courses/{slug}/grading/said", { params: at(), body: wish() })),
+      ),
+    effect: (wish: Get<Shapes["GradingRulesIn"]>) =>
+      read(key("effect", wish), () =>
+        told(client.POST("/api/courses/{slug}/grading/effect", { params: at(), body: wish() })),
       ),
   };
 }

@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/vue-query";
 import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
-import { courseLayout, general, own, touched, type HistoryQuery } from "@/api/reads";
+import { courseLayout, courseRules, general, own, touched, type HistoryQuery } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 const at = (slug: () => string) => ({ path: { slug: slug() } });
@@ -34,6 +34,26 @@ export const useBeginning = () => ({
     true,
   ),
 });
+
+export const useRules = (slug: () => string) => useQuery(courseRules(slug).kept());
+/** The rules as they are being typed, in sentences; those before stand until they are read. */
+export const useSaidRules = (
+  slug: () => string,
+  wish: () => Shapes["GradingRulesIn"],
+  wanted: () => boolean,
+) =>
+  useQuery({
+    ...courseRules(slug).said(wish),
+    enabled: wanted,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+/** Whom they would move. */
+export const useRulesEffect = (
+  slug: () => string,
+  wish: () => Shapes["GradingRulesIn"],
+  wanted: () => boolean,
+) => useQuery({ ...courseRules(slug).effect(wish), enabled: wanted, retry: false });
 
 export const useHolidayPlaces = () => useQuery({ ...general.holidayPlaces(), staleTime: Infinity });
 
@@ -98,6 +118,18 @@ export const useSetupWrites = (slug: () => string) => ({
   remove: useWrite(
     (_: void, headers) => told(client.DELETE("/api/courses/{slug}", { params: at(slug), headers })),
     () => touched.overCourses(),
+  ),
+  rules: useWrite(
+    ({ edition, ...body }: { edition: number } & Shapes["GradingRulesIn"], headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/grading", {
+          params: at(slug),
+          body,
+          headers: { ...headers, ...seeing(edition) },
+        }),
+      ),
+    () => touched.course(slug()),
+    true,
   ),
   opened: useWrite(
     (done: boolean, headers) =>

@@ -13,7 +13,7 @@ export const ownRoutes = [
 export default [
   { path: "setup", redirect: (to) => `${to.path.replace(/\/$/, "")}/schedule` },
   {
-    path: "setup/:part(begin|schedule|rhythm|paste|move|check|allowances|history|course)",
+    path: "setup/:part(begin|schedule|rhythm|paste|move|grading|check|allowances|history|course)",
     name: "setup",
     component: () => import("./pages/SetupPage.vue"),
     props,

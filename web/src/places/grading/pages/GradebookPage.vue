@@ -2,7 +2,7 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import { useWrong } from "@/frame/writes";
-import { gradePath, itemPath } from "@/frame/addresses";
+import { gradePath, itemPath, setupPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -19,7 +19,10 @@ const times = useTimes(() => book.value?.zone ?? "");
 <template>
   <NothingHere v-if="error && !book" :message="wrong(error)" />
   <main v-else-if="book" id="content" class="px-3.5 pt-4 pb-24 sm:px-6">
-    <h1 class="mb-3 text-[27px] font-bold">{{ t("gradebook.title") }}</h1>
+    <div class="mb-3 flex flex-wrap items-baseline justify-between gap-x-5">
+      <h1 class="text-[27px] font-bold">{{ t("gradebook.title") }}</h1>
+      <RouterLink :to="setupPath(slug, 'grading')">{{ t("setup.grading") }}</RouterLink>
+    </div>
     <p v-if="!book.categories.some((c) => c.items.length)" class="card p-5 text-soft">
       {{ t("gradebook.empty") }}
     </p>

@@ -1,0 +1,5 @@
+"""One router for all operations of the gradebook."""
+
+from ninja import Router
+
+router = Router(tags=["gradebook"])
