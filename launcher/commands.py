@@ -5,8 +5,9 @@ from __future__ import annotations
 import argparse
 import os
 from collections.abc import Sequence
+from pathlib import Path
 
-from launcher import checking, packages, postgres, serving, testing
+from launcher import checking, doctor, live, packages, postgres, serving, testing
 from launcher.shell import ROOT, Stop, python_in_place, run, say
 
 PORT = 8000
@@ -20,6 +21,20 @@ def main(words: Sequence[str]) -> int:
     demo.add_argument("--port", type=int, default=PORT)
     dev = commands.add_parser("dev", help="the demo with reloading")
     dev.add_argument("--port", type=int, default=PORT)
+    serve = commands.add_parser("serve", help="run it for real, behind a front server (docs/how-to/run-it.md)")
+    serve.add_argument("--address", default="", help="where people reach it, at the first start: https://…")
+    serve.add_argument("--host", default="127.0.0.1", help="where the front server asks it (127.0.0.1)")
+    serve.add_argument("--port", type=int, default=PORT)
+    person = commands.add_parser("administrator", help="make somebody an administrator; prints their link once")
+    person.add_argument("email")
+    person.add_argument("--name", default="")
+    backup = commands.add_parser("backup", help="database and files of ./unvo serve in one file, also while it runs")
+    backup.add_argument("--to", type=Path, default=None, help="the file, or a folder for it")
+    backup.add_argument("--keep", type=int, default=0, help="remove all but so many of the newest in that folder")
+    restore = commands.add_parser("restore", help="a backup into this place, while it does not run")
+    restore.add_argument("file", type=Path)
+    restore.add_argument("--replace", action="store_true", help="over what is here; that is kept in a backup first")
+    commands.add_parser("doctor", help="say what is missing for ./unvo serve, and what to do")
     test = commands.add_parser("test", help="run every test")
     test.add_argument("labels", nargs="*", help="only these (labels of Django's runner)")
     commands.add_parser("stop", help="end what runs of this folder, also what a killed start left")
@@ -48,6 +63,17 @@ def _do(given: argparse.Namespace) -> int:
             return serving.dev(given.port)
         case "stop":
             return serving.stop()
+        case "serve":
+            return live.serve(given.port, given.host, given.address)
+        case "administrator":
+            return live.run("invite_administrator", given.email, "--name", given.name)
+        case "backup":
+            to = ["--to", str(given.to.resolve())] if given.to else []
+            return live.run("backup", *to, "--keep", str(given.keep))
+        case "restore":
+            return live.restore(given.file, given.replace)
+        case "doctor":
+            return doctor.look_over()
         case "test":
             return testing.test(given.labels)
         case "check":

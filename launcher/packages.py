@@ -12,8 +12,9 @@ from pathlib import Path
 from launcher.shell import ROOT, Stop, check_node, python_in_place, root_prefix, run, say
 
 DEBIAN = ("postgresql-15", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0")
-DEBIAN_FOR_TESTS = ("chromium", "poppler-utils")
+DEBIAN_FOR_TESTS = ("chromium", "poppler-utils", "nginx-light", "openssl")
 UV = "uv==0.13.9"
+BUILT = ROOT / "server" / "assets" / ".unvo-built"
 
 
 def install(tests: bool = False) -> None:
@@ -24,16 +25,29 @@ def install(tests: bool = False) -> None:
     npm_packages()
 
 
+def missing(names: tuple[str, ...]) -> list[str]:
+    """Those of Debian's packages that are not installed."""
+    return [name for name in names if not _debian_has(name)]
+
+
+def stale() -> str:
+    """What of the installed is not of this version; empty when nothing."""
+    wanted = [_digest([ROOT / lock]) for lock in ("requirements.lock", "requirements-dev.lock")]
+    if _reads(ROOT / ".venv" / "unvo-lock") not in wanted:
+        return "it installs Python packages"
+    return "" if _reads(BUILT) == _digest(_sources()) else "it builds the front end"
+
+
 def debian(names: tuple[str, ...]) -> None:
-    missing = [name for name in names if not _debian_has(name)]
-    if not missing:
+    lacking = missing(names)
+    if not lacking:
         return
     if not shutil.which("apt-get"):
-        raise Stop(f"These packages are missing: {' '.join(missing)}. Install them, then start again.")
-    say(f"installing Debian packages: {' '.join(missing)}")
+        raise Stop(f"These packages are missing: {' '.join(lacking)}. Install them, then start again.")
+    say(f"installing Debian packages: {' '.join(lacking)}")
     env = {"DEBIAN_FRONTEND": "noninteractive"}
     run([*root_prefix(), "apt-get", "update", "-qq"], env=env, quiet=True, hint="Is the package registry reachable?")
-    command = [*root_prefix(), "apt-get", "install", "-y", "--no-install-recommends", *missing]
+    command = [*root_prefix(), "apt-get", "install", "-y", "--no-install-recommends", *lacking]
     run(command, env=env, quiet=True, hint="Run the same command by hand to see more.")
 
 
@@ -80,15 +94,19 @@ def npm_packages() -> None:
 
 def build() -> None:
     """The front end into server/assets, when a source changed."""
-    web = ROOT / "web"
-    sources = [p for p in sorted((web / "src").rglob("*")) if p.is_file()]
-    sources += [web / "vite.config.ts", web / "package-lock.json"]
-    stamp, wanted = ROOT / "server" / "assets" / ".unvo-built", _digest(sources)
-    if _reads(stamp) == wanted:
+    wanted = _digest(_sources())
+    if _reads(BUILT) == wanted:
         return
     say("building the front end")
-    run(["npx", "vite", "build", "--logLevel", "warn"], where=web, quiet=True, hint="Run it in web/ to see more.")
-    stamp.write_text(wanted)
+    command = ["npx", "vite", "build", "--logLevel", "warn"]
+    run(command, where=ROOT / "web", quiet=True, hint="Run it in web/ to see more.")
+    BUILT.write_text(wanted)
+
+
+def _sources() -> list[Path]:
+    web = ROOT / "web"
+    sources = [p for p in sorted((web / "src").rglob("*")) if p.is_file()]
+    return [*sources, web / "vite.config.ts", web / "package-lock.json"]
 
 
 def _digest(files: Iterable[Path]) -> str:

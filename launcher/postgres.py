@@ -112,8 +112,8 @@ class Cluster:
         """The data is there, its password is not: tests start over, the demo's data is nobody's to throw away."""
         if self.durable:
             raise Stop(
-                f"The demo's data in {self.home} is there, but {self.secret} with its password is gone."
-                " Put the file back, or start over with: ./unvo demo --fresh"
+                f"The data of the {self.name} in {self.home} is there, but {self.secret} with its password is gone."
+                " Put the file back, or, if it is the demo, start over with: ./unvo demo --fresh"
             )
         self.remove()
         self._initialise()
@@ -176,6 +176,7 @@ class Cluster:
 
 DEMO = Cluster("demo", durable=True)
 TESTS = Cluster("tests", durable=False)
+LIVE = Cluster("live", durable=True)
 
 
 def _bin(name: str) -> Path:

@@ -9,7 +9,7 @@ import subprocess
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 from launcher import packages, postgres, renewing, supervising
 from launcher.shell import ROOT, STATE, Stop, python_in_place, run, say
@@ -21,19 +21,31 @@ WAIT_SECONDS = 60
 WEB_PROCESSES = 2
 
 
+def paths(settings: str) -> dict[str, str]:
+    return {"DJANGO_SETTINGS_MODULE": settings, "PYTHONPATH": f"{SERVER}{os.pathsep}{ROOT / 'core'}"}
+
+
 def environment(cluster: postgres.Cluster, settings: str = SETTINGS) -> dict[str, str]:
-    path = f"{SERVER}{os.pathsep}{ROOT / 'core'}"
-    return {"DJANGO_SETTINGS_MODULE": settings, "PYTHONPATH": path, **cluster.environment()}
+    return {**paths(settings), **cluster.environment()}
 
 
 def manage(env: Mapping[str, str], *words: str, quiet: bool = True) -> None:
     run([python_in_place(), "manage.py", *words], where=SERVER, env=env, quiet=quiet)
 
 
+def told(env: Mapping[str, str], *words: str) -> str:
+    """What a program of the server prints."""
+    command = [str(python_in_place()), "manage.py", *words]
+    done = subprocess.run(command, cwd=SERVER, env={**os.environ, **env}, capture_output=True, text=True, check=False)
+    if done.returncode:
+        raise Stop(f"{' '.join(words)} failed.\n{done.stderr.strip()[-2000:]}")
+    return done.stdout.strip()
+
+
 def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
     """Install, migrate, seed, build, serve. The data of an earlier start is kept unless `fresh`."""
-    _refuse_second()
-    _refuse_taken(port)
+    refuse_second()
+    refuse_taken(port)
     packages.install()
     packages.build()
     if fresh:
@@ -72,8 +84,8 @@ def worker_command() -> list[str]:
 
 def dev(port: int) -> int:
     """The demo with the front end served by Vite and Python reloaded on change."""
-    _refuse_second()
-    _refuse_taken(port)
+    refuse_second()
+    refuse_taken(port)
     packages.install()
     packages.build()
     postgres.DEMO.start()
@@ -89,12 +101,21 @@ def dev(port: int) -> int:
 
 
 def _serve(cluster: postgres.Cluster, env: Mapping[str, str], port: int, webs: Sequence[Part]) -> int:
-    supervisor = Supervisor((*webs, Part("the job worker", worker_command())), SERVER, env, port)
+    parts = [*webs, Part("the job worker", worker_command())]
+    ready = f"Unvo is at http://127.0.0.1:{port}  (whom to sign in as is listed there; Ctrl-C stops it)"
+    return keep(parts, env, port, cluster.see_that_it_lives, ready, "demo")
+
+
+def keep(
+    parts: Sequence[Part], env: Mapping[str, str], port: int, database_lives: Callable[[], None], ready: str, kind: str
+) -> int:
+    """Start the parts, say so when they answer, and keep them alive until this is asked to stop."""
+    supervisor = Supervisor(parts, SERVER, env, port, kind)
     try:
         supervisor.start()
-        _wait_for(f"http://127.0.0.1:{port}/", webs)
-        say(f"Unvo is at http://127.0.0.1:{port}  (whom to sign in as is listed there; Ctrl-C stops it)")
-        return supervisor.watch(cluster.see_that_it_lives)
+        _wait_for(f"http://127.0.0.1:{port}/health/ready", parts)
+        say(ready)
+        return supervisor.watch(database_lives)
     finally:
         supervisor.end()
 
@@ -113,12 +134,12 @@ def stop() -> int:
             time.sleep(0.25)
     else:
         supervising.end_leftovers(found)
-        postgres.DEMO.stop()
+        (postgres.LIVE if found.kind == "live" else postgres.DEMO).stop()
     say("stopped")
     return 0
 
 
-def _refuse_second() -> None:
+def refuse_second() -> None:
     """One start a folder: a second would share its database, and take it away from the first when it ends."""
     found = supervising.running()
     if found is None:
@@ -129,10 +150,10 @@ def _refuse_second() -> None:
         say("parts of an earlier start that was killed were still running, and are stopped")
 
 
-def _wait_for(address: str, webs: Sequence[Part]) -> None:
+def _wait_for(address: str, parts: Sequence[Part]) -> None:
     for _ in range(WAIT_SECONDS * 4):
-        if any(web.ended() for web in webs):
-            raise Stop("A web process ended while it was starting; its last lines are above.")
+        if any(part.ended() for part in parts):
+            raise Stop("A part of it ended while it was starting; its last lines are above.")
         try:
             with urllib.request.urlopen(address, timeout=2):
                 return
@@ -141,7 +162,7 @@ def _wait_for(address: str, webs: Sequence[Part]) -> None:
     raise Stop(f"{address} did not answer within {WAIT_SECONDS} seconds.")
 
 
-def _refuse_taken(port: int) -> None:
+def refuse_taken(port: int) -> None:
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:

@@ -44,8 +44,10 @@ class Part:
 class Supervisor:
     """Starts the parts, starts again what ends by itself, and ends all of them."""
 
-    def __init__(self, parts: Sequence[Part], where: Path, env: Mapping[str, str], port: int) -> None:
-        self.parts, self.where, self.env, self.port = parts, where, {**os.environ, **env}, port
+    def __init__(
+        self, parts: Sequence[Part], where: Path, env: Mapping[str, str], port: int, kind: str = "demo"
+    ) -> None:
+        self.parts, self.where, self.env, self.port, self.kind = parts, where, {**os.environ, **env}, port, kind
 
     def start(self) -> None:
         for part in self.parts:
@@ -92,16 +94,18 @@ class Supervisor:
     def _note(self) -> None:
         groups = [p.process.pid for p in self.parts if p.process]
         STATE.mkdir(exist_ok=True)
-        RUNNING.write_text(json.dumps({"launcher": os.getpid(), "groups": groups, "port": self.port}))
+        noted = {"launcher": os.getpid(), "groups": groups, "port": self.port, "kind": self.kind}
+        RUNNING.write_text(json.dumps(noted))
 
 
 @dataclass(frozen=True)
 class Running:
-    """What an earlier start noted of itself."""
+    """What an earlier start noted of itself. `kind`: demo or live, whose database it is."""
 
     launcher: int
     groups: tuple[int, ...]
     port: int
+    kind: str = "demo"
 
     @property
     def watched(self) -> bool:
@@ -113,7 +117,8 @@ def running() -> Running | None:
     """The start that runs now or was killed; None when there is none, or the note can't be read."""
     try:
         noted = json.loads(RUNNING.read_text())
-        return Running(int(noted["launcher"]), tuple(int(g) for g in noted["groups"]), int(noted["port"]))
+        groups = tuple(int(g) for g in noted["groups"])
+        return Running(int(noted["launcher"]), groups, int(noted["port"]), str(noted.get("kind", "demo")))
     except (OSError, ValueError, KeyError, TypeError):
         return None
 

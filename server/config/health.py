@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-import os
-from pathlib import Path
-
-from django.conf import settings
+from apps.kernel.public import can_keep
 from django.db import DatabaseError, connection
 from django.db.migrations.executor import MigrationExecutor
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -22,7 +19,7 @@ def alive(request: HttpRequest) -> HttpResponse:
 def ready(request: HttpRequest) -> HttpResponse:
     """The database answers and is of this version, and files can be kept. 503 names what is not so."""
     database = _database()
-    found = {"database": database, "migrated": database and _migrated(), "files": _files()}
+    found = {"database": database, "migrated": database and _migrated(), "files": can_keep()}
     return JsonResponse(found, status=200 if all(found.values()) else 503)
 
 
@@ -38,8 +35,3 @@ def _database() -> bool:
 def _migrated() -> bool:
     executor = MigrationExecutor(connection)
     return not executor.migration_plan(executor.loader.graph.leaf_nodes())
-
-
-def _files() -> bool:
-    root = Path(settings.MEDIA_ROOT)
-    return os.access(root if root.exists() else root.parent, os.W_OK)

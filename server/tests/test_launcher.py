@@ -203,6 +203,6 @@ class Supervising(unittest.TestCase):
         note = {"launcher": os.getpid(), "groups": [], "port": 8123}
         self.module.RUNNING.write_text(json.dumps(note))
         with self.assertRaises(self.module.Stop) as told:
-            serving._refuse_second()
+            serving.refuse_second()
         self.assertIn("http://127.0.0.1:8123", str(told.exception))
         self.assertIn("./unvo stop", str(told.exception))

@@ -5,14 +5,15 @@ from __future__ import annotations
 import time
 from collections.abc import Callable, Iterator, Mapping
 from datetime import datetime, timedelta
-from pathlib import Path
 from typing import Any, NamedTuple
 from uuid import UUID
 
-from django.conf import settings
+from django.core.files.storage import default_storage
+from django.db import OperationalError, connection, transaction
 from django.db.models import Exists, ForeignKey, OuterRef
 
 from apps.kernel.models import StoredFile
+from apps.kernel.whole_files import all_paths
 
 KEPT = timedelta(days=30)
 """A younger one that nothing holds may belong to a text that is still being written."""
@@ -36,8 +37,26 @@ def collect_files(now: datetime, wanted: Wanted) -> Collected:
     files = dict(loose.values_list("key", "pk"))
     gone = files.keys() - wanted(files)
     StoredFile.objects.filter(key__in=gone).delete()
-    old = [place for place in _places() if time.time() - place.stat().st_mtime > ON_ITS_WAY_SECONDS]
-    return Collected(len(gone), sum(_removed(place) for place in old))
+    return Collected(len(gone), _collect_bytes())
+
+
+def _collect_bytes() -> int:
+    """None while a backup is made: what it holds of the database still names them."""
+    try:
+        with transaction.atomic():
+            keep_bytes(wait=False)
+            return sum(_removed(path) for path in all_paths() if not _young(path))
+    except OperationalError:
+        return 0
+
+
+def keep_bytes(wait: bool) -> None:
+    """No bytes are collected by others until the end of the transaction. It is the first statement of one that reads
+    a single moment: unlike a query it does not settle yet which. Raises OperationalError where others hold it, unless
+    it is to `wait`."""
+    table = StoredFile._meta.db_table
+    with connection.cursor() as cursor:
+        cursor.execute(f"LOCK TABLE {table} IN SHARE UPDATE EXCLUSIVE MODE{'' if wait else ' NOWAIT'}")
 
 
 def _holders() -> Iterator[ForeignKey[Any, Any]]:
@@ -48,15 +67,16 @@ def _holders() -> Iterator[ForeignKey[Any, Any]]:
             yield field
 
 
-def _places() -> Iterator[Path]:
-    """Whole files in folders of two letters, and parts of uploads."""
-    root = Path(settings.MEDIA_ROOT)
-    return (place for place in root.glob("*/*") if place.is_file())
+def _young(path: str) -> bool:
+    try:
+        at = default_storage.get_modified_time(path)
+    except FileNotFoundError:
+        return True
+    return time.time() - at.timestamp() <= ON_ITS_WAY_SECONDS
 
 
-def _removed(place: Path) -> bool:
-    path = str(place.relative_to(settings.MEDIA_ROOT))
+def _removed(path: str) -> bool:
     if StoredFile.objects.filter(path=path).exists():
         return False
-    place.unlink(missing_ok=True)
+    default_storage.delete(path)
     return True

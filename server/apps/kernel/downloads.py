@@ -10,7 +10,8 @@ from collections.abc import Callable, Mapping
 from typing import Any, BinaryIO
 
 from django.conf import settings
-from django.http import FileResponse, HttpRequest, HttpResponse
+from django.core.files.storage import FileSystemStorage, default_storage
+from django.http import FileResponse, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.http.response import HttpResponseBase
 from django.utils.cache import get_conditional_response
 from django.utils.http import content_disposition_header
@@ -21,12 +22,12 @@ from apps.kernel.models import StoredFile
 from apps.kernel.problem_json import problem, refused
 from apps.kernel.refusals import Refused, not_found
 from apps.kernel.sentences import sentence
-from apps.kernel.uploads import location
 from apps.kernel.verdicts import Verdict, require
 
 ReadPolicy = Callable[[Actor, StoredFile], Verdict]
 SHOWN_IN_PAGE = {"image/png", "image/jpeg", "image/gif", "image/webp", "application/pdf", "text/vtt"}
 PLAYED = ("video/", "audio/")
+LEAST_BY_BUCKET = 256 * 1024
 
 
 @require_GET
@@ -54,9 +55,8 @@ def _sent(stored: StoredFile, etag: str, request: HttpRequest) -> HttpResponseBa
     as_image = stored.content_type.startswith("image/")
     played = stored.content_type.startswith(PLAYED)
     attached = not (inline or as_image or played)
-    answer = _by_front(stored, attached) or _streamed(
-        stored, attached, request.headers.get("Range") if played else None
-    )
+    wanted = request.headers.get("Range") if played else None
+    answer = _by_front(stored, attached) or _by_bucket(stored, attached) or _streamed(stored, attached, wanted)
     if played:
         answer["Accept-Ranges"] = "bytes"
     # Kept by the browser, but asked about each time: the next person at it may not see what this one may.
@@ -78,10 +78,26 @@ def _by_front(stored: StoredFile, attached: bool) -> HttpResponseBase | None:
     return answer
 
 
+def _by_bucket(stored: StoredFile, attached: bool) -> HttpResponseBase | None:
+    """The way to a signed address of the bucket that holds the file; None where none does, and for what is small, and
+    captions, which a page must have from where it is itself."""
+    if (
+        isinstance(default_storage, FileSystemStorage)
+        or stored.size < LEAST_BY_BUCKET
+        or stored.content_type == "text/vtt"
+    ):
+        return None
+    said = {
+        "ResponseContentType": stored.content_type,
+        "ResponseContentDisposition": content_disposition_header(attached, stored.name) or "inline",
+    }
+    return HttpResponseRedirect(default_storage.url(stored.path, parameters=said))  # type: ignore[call-arg]
+
+
 def _streamed(stored: StoredFile, attached: bool, wanted: str | None) -> HttpResponseBase:
     """The file as the web server sends it: its own loop does, and no thread of ours is held."""
     stretch = _stretch(wanted, stored.size) if wanted else None
-    content = location(stored).open("rb")
+    content: Any = default_storage.open(stored.path)
     named: Any = {"as_attachment": attached, "filename": stored.name, "content_type": stored.content_type}
     if stretch is None:
         return FileResponse(content, **named)

@@ -25,6 +25,7 @@ from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import one_line, web_link
 from apps.kernel.uploads import copied, existing_files, location, store
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
+from apps.kernel.whole_files import can_keep, on_disk
 from apps.kernel.writes import write
 
 __all__ = [
@@ -44,6 +45,7 @@ __all__ = [
     "actor_of",
     "answer",
     "answer_problems",
+    "can_keep",
     "clean",
     "collect_files",
     "copied",
@@ -57,6 +59,7 @@ __all__ = [
     "not_there",
     "not_understood",
     "now",
+    "on_disk",
     "one_line",
     "pdf",
     "pdf_answer",

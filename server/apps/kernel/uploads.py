@@ -10,6 +10,7 @@ from uuid import UUID
 
 import filetype
 from django.conf import settings
+from django.core.files.storage import default_storage
 from django.core.files.uploadhandler import TemporaryFileUploadHandler
 from django.db.models import Q, Sum
 from django.template.defaultfilters import filesizeformat
@@ -154,26 +155,13 @@ def _content_type(name: str, upload: Upload) -> str:
 
 
 def _write(upload: Upload) -> tuple[str, str]:
-    """Write beside the final place, sync, then rename: a killed server leaves no half file under a name."""
-    root = Path(settings.MEDIA_ROOT)
-    (root / "incoming").mkdir(parents=True, exist_ok=True)
+    """Checksum and path. What lies there already is written again: so young, it can't be taken for loose."""
     digest = hashlib.sha256()
-    temporary = root / "incoming" / os.urandom(12).hex()
-    try:
-        with temporary.open("wb") as out:
-            for chunk in upload.chunks():  # type: ignore[attr-defined]
-                digest.update(chunk)
-                out.write(chunk)
-            out.flush()
-            os.fsync(out.fileno())
-    except BaseException:
-        temporary.unlink(missing_ok=True)
-        raise
+    for chunk in upload.chunks():  # type: ignore[attr-defined]
+        digest.update(chunk)
     sha256 = digest.hexdigest()
-    final = root / sha256[:2] / sha256
-    final.parent.mkdir(exist_ok=True)
-    temporary.replace(final)
-    return sha256, f"{sha256[:2]}/{sha256}"
+    path = f"{sha256[:2]}/{sha256}"
+    return sha256, default_storage.save(path, upload)  # type: ignore[arg-type]  # it reads by chunks, as an upload has
 
 
 def existing_files(keys: set[UUID]) -> set[UUID]:

@@ -1,6 +1,7 @@
 """Settings that hold in every way of running. Secrets and places come from the environment."""
 
 import os
+import tomllib
 from pathlib import Path
 
 import pghistory
@@ -9,6 +10,7 @@ from django.utils.translation import gettext_lazy as _
 
 SERVER = Path(__file__).resolve().parents[2]
 ROOT = SERVER.parent
+VERSION: str = tomllib.loads((ROOT / "pyproject.toml").read_text())["project"]["version"]
 
 SECRET_KEY = os.environ.get("UNVO_SECRET_KEY", "")
 DEBUG = False
@@ -148,6 +150,12 @@ X_FRAME_OPTIONS = "DENY"
 EMBED_HOSTS = [h for h in os.environ.get("UNVO_EMBED_HOSTS", "media.ostrell.example").split(",") if h]
 """Hosts whose pages and recordings may stand inside ours."""
 
+# A bucket that speaks S3 instead of the folder, for several machines: browsers fetch large files from it by addresses
+# that are signed for minutes.
+S3_BUCKET = os.environ.get("UNVO_S3_BUCKET", "")
+S3_ENDPOINT = os.environ.get("UNVO_S3_ENDPOINT", "")
+BUCKET_ORIGINS = [S3_ENDPOINT] if S3_BUCKET and S3_ENDPOINT else []
+
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [SELF],
@@ -155,9 +163,9 @@ CONTENT_SECURITY_POLICY = {
         "style-src": [SELF, NONCE],
         # Element styles carry positions on the time axis; style sheets still need the nonce.
         "style-src-attr": ["'unsafe-inline'"],
-        "img-src": [SELF, "data:", "blob:"],
-        "media-src": [SELF, *(f"https://{host}" for host in EMBED_HOSTS)],
-        "frame-src": [SELF, "blob:", *(f"https://{host}" for host in EMBED_HOSTS)],
+        "img-src": [SELF, "data:", "blob:", *BUCKET_ORIGINS],
+        "media-src": [SELF, *BUCKET_ORIGINS, *(f"https://{host}" for host in EMBED_HOSTS)],
+        "frame-src": [SELF, "blob:", *BUCKET_ORIGINS, *(f"https://{host}" for host in EMBED_HOSTS)],
         "worker-src": [SELF],
         "font-src": [SELF],
         "object-src": [NONE],
@@ -187,9 +195,20 @@ TIME_ZONE = "UTC"
 STATIC_URL = "/static/"
 STATICFILES_DIRS = [SERVER / "assets"]
 STATIC_ROOT = SERVER / "staticfiles"
+BACKUPS = Path(os.environ.get("UNVO_BACKUPS", ROOT / ".unvo" / "backups"))
 MEDIA_ROOT = Path(os.environ.get("UNVO_FILES", ROOT / ".unvo" / "files"))
+IN_BUCKET = {
+    "BACKEND": "apps.kernel.bucket.Bucket",
+    "OPTIONS": {
+        "bucket_name": S3_BUCKET,
+        "endpoint_url": S3_ENDPOINT,
+        "region_name": os.environ.get("UNVO_S3_REGION", "us-east-1"),
+        "access_key": os.environ.get("UNVO_S3_KEY", ""),
+        "secret_key": os.environ.get("UNVO_S3_SECRET", ""),
+    },
+}
 STORAGES = {
-    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "default": IN_BUCKET if S3_BUCKET else {"BACKEND": "apps.kernel.whole_files.WholeFiles"},
     "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
 WHITENOISE_USE_FINDERS = False

@@ -9,7 +9,7 @@ import mutagen
 import pypdf
 import webvtt
 
-from apps.kernel.public import Refused, StoredFile, location
+from apps.kernel.public import Refused, StoredFile, on_disk
 
 LONGEST_CAPTIONS = 2_000_000
 TIMES = re.compile(r"^(\d{2,}:)?[0-5]\d:[0-5]\d\.\d{3}[ \t]+-->[ \t]+(\d{2,}:)?[0-5]\d:[0-5]\d\.\d{3}([ \t].*)?$")
@@ -19,7 +19,8 @@ TIMES = re.compile(r"^(\d{2,}:)?[0-5]\d:[0-5]\d\.\d{3}[ \t]+-->[ \t]+(\d{2,}:)?[
 def length_seconds(stored: StoredFile) -> int | None:
     """Whole seconds of a recording; None where its file does not tell."""
     try:
-        found = mutagen.File(location(stored))
+        with on_disk(stored.path) as path:
+            found = mutagen.File(path)
     except mutagen.MutagenError:
         return None
     length = getattr(getattr(found, "info", None), "length", 0)
@@ -29,7 +30,8 @@ def length_seconds(stored: StoredFile) -> int | None:
 def page_count(stored: StoredFile) -> int:
     """Refuses a PDF that can't be read, by name."""
     try:
-        return len(pypdf.PdfReader(location(stored)).pages)
+        with on_disk(stored.path) as path:
+            return len(pypdf.PdfReader(path).pages)
     except Exception:
         # Whatever a parser stumbles over in a damaged file, the file can't be read
         raise Refused("file.unreadable_pdf", name=stored.name) from None
