@@ -151,6 +151,9 @@ def serve(port: int, host: str, address: str) -> int:
     own = own_cluster(config)
     with started(own):
         env = environment(config)
+        # Work of students: for its own user, and a front server in its group.
+        HOME.mkdir(parents=True, exist_ok=True)
+        HOME.chmod(0o750)
         Path(env["UNVO_FILES"]).mkdir(parents=True, exist_ok=True)
         say("bringing the database up to this version")
         serving.manage(env, "prepare")

@@ -8,6 +8,7 @@ from when it is whole, and until its answer is. A file that is sent holds none.
 from __future__ import annotations
 
 import argparse
+import os
 import signal
 import socket
 import sys
@@ -28,6 +29,7 @@ def main() -> None:
     parser.add_argument("--host", default="127.0.0.1")
     parser.add_argument("--port", type=int, required=True)
     given = parser.parse_args()
+    _by_pooler()
     from config.wsgi import application
 
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
@@ -49,6 +51,15 @@ def main() -> None:
             clear_untrusted_proxy_headers=settings.ALLAUTH_TRUSTED_PROXY_COUNT == 0,
             _quiet=True,
         )
+
+
+def _by_pooler() -> None:
+    """Web processes reach the database through a pooler where one is named; workers, who wait for word from the
+    database, and whatever changes its tables go to it themselves."""
+    at = os.environ.get("UNVO_WEB_POOLER", "")
+    if at:
+        host, _, port = at.rpartition(":")
+        os.environ |= {"UNVO_DB_HOST": host, "UNVO_DB_PORT": port, "UNVO_DB_POOLED": "1"}
 
 
 if __name__ == "__main__":

@@ -105,6 +105,9 @@ LAST = [
     "Umber",
     "Vostrikov",
 ]
+Who = tuple[str, str, str]
+"""First name, last name, what they are in the demo."""
+
 INSTRUCTOR = ("Ines", "Varga-Oduya", "instructor of SRV 110 and SRV 010")
 ASSISTANT = ("Teodor", "Blackwater", "assistant, section 2 of SRV 110")
 KEEPS_UP = ("Rosalind", "Tarrow", "student who keeps up")
@@ -145,3 +148,13 @@ def make_people(count: int, random: Random) -> tuple[Person, Person, list[Person
     Person.objects.filter(pk=made[0].pk).update(makes_courses=True)
     Person.objects.filter(pk=administrator.pk).update(administers=True)
     return made[0], made[1], made[2:]
+
+
+def make_class(teacher: Who, pupil: Who, count: int, random: Random) -> tuple[Person, list[Person]]:
+    """A teacher and `count` pupils of a school, the first of them `pupil`."""
+    password = make_password(DEMO_PASSWORD)
+    first, last = random.sample(FIRST, count), random.sample(LAST, count)
+    wanted = [_person(*teacher, password), _person(*pupil, password)]
+    wanted += [_person(f"{f}-Mae", last_, "", password) for f, last_ in zip(first[1:], last[1:], strict=True)]
+    made = Person.objects.bulk_create(wanted)
+    return made[0], made[1:]

@@ -17,7 +17,7 @@ from apps.live.models import Absence
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import library, spring, srv010, srv110, sta205
+from demo import library, map8, spring, srv010, srv110, sta205
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
 from demo.photographs import add_photographs
@@ -51,6 +51,7 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     if other_terms:
         spring.make_spring(now, instructor)
         sta205.make_sta205(today, instructor)
+        map8.make_map8(now, today, random)
     return True
 
 

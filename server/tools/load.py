@@ -1,4 +1,4 @@
-"""200 students open Today, the week sheet and an item and hand in within 60 seconds, three rounds over: nothing is lost,
+"""200 students (or UNVO_LOAD_STUDENTS) open Today, the week sheet and an item and hand in within 60 seconds, three rounds over: nothing is lost,
 the slowest hundredth stays under four times the middle, and the server's memory stays level.
 
 The client shares the machine with the server and its database, as it would nowhere else.
@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import http.client
 import json
+import os
 import statistics
 import sys
 import time
@@ -20,7 +21,9 @@ from random import Random
 
 from tools.measuring import CLOCK, measured, serving, signed_in
 
-STUDENTS, SECONDS, ROUNDS = 200, 60, 3
+STUDENTS = int(os.environ.get("UNVO_LOAD_STUDENTS", "200"))
+PROCESSES = int(os.environ.get("UNVO_WEB_PROCESSES", "2"))
+SECONDS, ROUNDS = 60, 3
 MOST_RATIO = 4
 GROWTH = 1.15
 """Between the second round and the last: the first fills what is kept."""
@@ -39,7 +42,7 @@ def _measure() -> int:
     rows = Enrolment.objects.filter(course__slug="srv-110", role="student").select_related("person")
     cookies = {row.person_id: f"{signed_in(row.person)}; csrftoken={'c' * 32}" for row in rows}
     fine, memory = True, []
-    with serving(PORT, processes=2) as processes:
+    with serving(PORT, processes=PROCESSES) as processes:
         for n in range(ROUNDS):
             item = Item.objects.get(title=SETS[n], course__slug="srv-110")
             handed_in = HandIn.objects.filter(item=item).exclude(number=None)

@@ -39,9 +39,6 @@ class Pictures(Camera):
         self.go(page, "/c/srv-110/library/syllabus")
         expect(page.get_by_text("Always as the course is now")).to_be_visible()
         self.take(page, "library")
-        self.go(page, "/c/srv-110/library/tour")
-        expect(page.get_by_role("heading", name="What counts")).to_be_visible()
-        self.take(page, "tour")
         self.go(page, "/c/srv-110/standing")
         expect(page.get_by_text("The class")).to_be_visible()
         self.take(page, "standing")
@@ -104,6 +101,14 @@ class Pictures(Camera):
         page.get_by_label("Score of 30").click()
         expect(page.get_by_text("held until you release")).to_be_visible()
         self.take(page, "grading")
+
+    def test_rules(self) -> None:
+        page = self.page(INSTRUCTOR, "/c/srv-110/setup/grading")
+        page.get_by_label("Weight in %").first.fill("40")
+        page.get_by_label("Drop the lowest").first.fill("2")
+        page.keyboard.press("Tab")
+        expect(page.get_by_text("get another letter")).to_be_visible()
+        self.take(page, "rules")
 
     def test_beginning(self) -> None:
         page = self.page(INSTRUCTOR, "/new-course")

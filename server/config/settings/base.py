@@ -113,6 +113,12 @@ TEMPLATES = [
     }
 ]
 
+# A pooler such as PgBouncer between the web processes and the database: it keeps the connections, and what holds over
+# several transactions (prepared statements, cursors) is not used.
+POOLED = os.environ.get("UNVO_DB_POOLED", "") == "1"
+# A connection is looked at before it is used: one that the database closed meanwhile fails no request, and a database
+# that is back is asked at once.
+OWN_POOL = {"min_size": 2, "max_size": 12, "timeout": 2, "reconnect_timeout": 2}
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.postgresql",
@@ -123,17 +129,8 @@ DATABASES = {
         "PORT": os.environ.get("UNVO_DB_PORT", "5432"),
         "CONN_MAX_AGE": 0,
         "CONN_HEALTH_CHECKS": True,
-        # A connection is looked at before it is used: one that the database closed meanwhile fails no request, and a
-        # database that is back is asked at once.
-        "OPTIONS": {
-            "pool": {
-                "min_size": 2,
-                "max_size": 12,
-                "timeout": 2,
-                "reconnect_timeout": 2,
-            },
-            "connect_timeout": 2,
-        },
+        "DISABLE_SERVER_SIDE_CURSORS": POOLED,
+        "OPTIONS": {"connect_timeout": 2} | ({"prepare_threshold": None} if POOLED else {"pool": OWN_POOL}),
     }
 }
 CACHES = {

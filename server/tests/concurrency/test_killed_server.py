@@ -44,16 +44,18 @@ class Server:
         self.jar = http.cookiejar.CookieJar()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
 
-    def start(self) -> None:
-        env = os.environ | {
+    def environment(self) -> dict[str, str]:
+        return os.environ | {
             "DJANGO_SETTINGS_MODULE": "config.settings.test",
             "PYTHONPATH": f"{SERVER}{os.pathsep}{SERVER.parent / 'core'}",
             "UNVO_DB_NAME": connection.settings_dict["NAME"],
             "UNVO_FIXED_CLOCK": CLOCK,
             "UNVO_FILES": str(settings.MEDIA_ROOT),
         }
+
+    def start(self) -> None:
         command = [sys.executable, "-m", "config.serve", "--port", str(self.port)]
-        self.process = subprocess.Popen(command, cwd=SERVER, env=env, start_new_session=True)
+        self.process = subprocess.Popen(command, cwd=SERVER, env=self.environment(), start_new_session=True)
         for _ in range(120):
             try:
                 self.opener.open(self.base + "/sign-in", timeout=2).close()
@@ -66,10 +68,12 @@ class Server:
         os.killpg(self.process.pid, signal.SIGKILL)
         self.process.wait()
 
+    def token(self) -> dict[str, str]:
+        value = next((c.value for c in self.jar if c.name == "csrftoken"), "")
+        return {"X-CSRFToken": value or "", "Origin": self.base}
+
     def send(self, method: str, path: str, body: Any = None, key: str = "", timeout: float = 20) -> Any:
-        token = next((c.value for c in self.jar if c.name == "csrftoken"), "")
-        headers = {"X-CSRFToken": token or "", "Content-Type": "application/json", "Origin": self.base}
-        headers["Idempotency-Key"] = key or str(uuid.uuid4())
+        headers = self.token() | {"Content-Type": "application/json", "Idempotency-Key": key or str(uuid.uuid4())}
         data = json.dumps(body or {}).encode()
         request = urllib.request.Request(self.base + path, data=data, method=method, headers=headers)
         with self.opener.open(request, timeout=timeout) as answer:

@@ -106,7 +106,7 @@ function open(): void {
       {{ t("setup.gap", { at: times.moment(one.start) }) }}
     </p>
     <h2>{{ t("setup.loads") }}</h2>
-    <p class="mb-2 text-[14px] text-soft">
+    <p v-if="schedule.usual_minutes" class="mb-2 text-[14px] text-soft">
       {{ t("setup.usual", { hours: effortWords(schedule.usual_minutes, t) }) }}
     </p>
     <div class="card">
@@ -117,6 +117,7 @@ function open(): void {
         }}</span>
         <span class="track" aria-hidden="true"
           ><i :class="week.load" :style="{ width: `${(week.minutes / most) * 100}%` }" /><b
+            v-if="schedule.usual_minutes"
             :style="{ left: `${(schedule.usual_minutes / most) * 100}%` }"
         /></span>
         <span class="hidden h-[14px] sm:block"

@@ -76,7 +76,7 @@ function drop(day: string): void {
         <span
           v-if="day.minutes"
           class="minutes"
-          :class="{ below: !day.classes.length }"
+          :class="{ below: !day.classes.length || day.classes.some((one) => one.day_type) }"
           :title="t('term.dayLoad')"
           ><span class="sr-only">{{ t("term.dayLoad") }} </span>{{ effortWords(day.minutes, t) }}</span
         >
