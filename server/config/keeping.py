@@ -149,14 +149,12 @@ def put_back(file: Path) -> None:
             elif content is not None and member.name == DUMP:
                 with (Path(folder) / DUMP).open("wb") as out:
                     shutil.copyfileobj(content, out, CHUNK)
-        script = Path(folder) / "all.sql"
-        with script.open("w") as out:
-            out.write("DROP SCHEMA public CASCADE;\nCREATE SCHEMA public;\n")
-            out.write(
-                client("pg_restore", "--no-owner", "--no-privileges", "--no-comments", "-f", "-", folder + "/" + DUMP)
-            )
+        begun, script = Path(folder) / "begun.sql", Path(folder) / "all.sql"
+        begun.write_text("DROP SCHEMA public CASCADE;\nCREATE SCHEMA public;\n")
+        plain = ("--no-owner", "--no-privileges", "--no-comments")
+        client("pg_restore", *plain, "-f", str(script), str(Path(folder) / DUMP))
         connection.close()
-        client("psql", "-q", "-1", "-v", "ON_ERROR_STOP=1", "-f", str(script))
+        client("psql", "-q", "-1", "-v", "ON_ERROR_STOP=1", "-f", str(begun), "-f", str(script))
 
 
 def _put(path: str, content: IO[bytes], folder: Path) -> None:

@@ -4,19 +4,24 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from unvo_core.grading.effect import Move
+from unvo_core.grading.effect import Effect, Move
 from unvo_core.grading.scale import rounded
 
 from apps.courses.public import Course, Enrolment, students
 from apps.gradebook.public import GradingRulesIn, plan_grading, planned_setup, wish_of
+from apps.kernel.public import Lane
 from apps.screens.setup import schemas as out
 from apps.screens.standing.totals import effect_of
 
 MOST_ROWS = 200
+_lane: Lane[Effect] = Lane(busy="grading.effect_busy", kept=1)
+"""A class of 2,000 takes seconds."""
 
 
 def grading_effect(course: Course, payload: GradingRulesIn, now: datetime) -> out.GradingEffect:
-    found = effect_of(course, planned_setup(course, plan_grading(course, wish_of(payload))), now)
+    planned = planned_setup(course, plan_grading(course, wish_of(payload)))
+    # Scores come in all the while, so nothing that was made is given again.
+    found = _lane.get(object(), lambda: effect_of(course, planned, now))
     shown = found.moves[:MOST_ROWS]
     rows = students(course).select_related("person", "section").filter(person_id__in=[m.person_id for m in shown])
     by_person = {row.person_id: row for row in rows}

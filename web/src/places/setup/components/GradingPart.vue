@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
+import { useLater } from "@/frame/later";
 import { useOwnForm } from "@/frame/own-form";
 import TheirChanges from "@/frame/TheirChanges.vue";
 import { useWrong } from "@/frame/writes";
@@ -41,15 +42,19 @@ const words = computed(() => (changes.value && saidNow.value ? saidNow.value : k
 const problem = computed(() => (changes.value && unsaid.value ? wrong(unsaid.value) : ""));
 const refused = ref("");
 const asked = computed(() => changes.value && !problem.value && schedule.students > 0);
+/** The figures are asked for once the typing rests: over a large class they take seconds. */
+const typed = computed(() => JSON.stringify(wish()));
+const rested = useLater(() => typed.value, 500);
 const {
   data: effect,
-  isFetching: reckoning,
+  isFetching,
   error: unreckoned,
 } = useRulesEffect(
   () => slug,
-  wish,
+  () => JSON.parse(rested.value) as Shapes["GradingRulesIn"],
   () => asked.value,
 );
+const reckoning = computed(() => asked.value && (isFetching.value || rested.value !== typed.value));
 const moved = computed(() => (asked.value && !reckoning.value && effect.value) || null);
 /** Applied only over what was shown; where the figures can't be had, without them. */
 const ready = computed(() => !problem.value && !reckoning.value && !writes.rules.isPending.value);
@@ -90,7 +95,7 @@ function discard(): void {
         <p v-if="!changes" class="text-soft">{{ t("rules.unchanged") }}</p>
         <p v-else-if="problem" role="alert" class="text-late">{{ problem }}</p>
         <p v-else-if="!schedule.students">{{ t("rules.nobody") }}</p>
-        <p v-else-if="unreckoned" role="alert" class="text-late">{{ wrong(unreckoned) }}</p>
+        <p v-else-if="unreckoned && !reckoning" role="alert" class="text-late">{{ wrong(unreckoned) }}</p>
         <EffectSummary v-else-if="moved" :effect="moved" />
         <p v-else role="status">{{ t("rules.reckoning", { n: schedule.students }, schedule.students) }}</p>
         <div v-if="changes" class="mt-3 flex flex-wrap gap-2">
