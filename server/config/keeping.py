@@ -16,8 +16,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import IO, Any
 
-from apps.kernel.collecting import keep_bytes
-from apps.kernel.models import StoredFile
+from apps.kernel.public import StoredFile, keep_bytes
 from django.conf import settings
 from django.core.files import File
 from django.core.files.storage import default_storage

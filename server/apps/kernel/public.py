@@ -6,7 +6,7 @@ from apps.kernel.api.schemas import File
 from apps.kernel.api.shapes import file_out
 from apps.kernel.audit import Thing, record, together
 from apps.kernel.clock import now
-from apps.kernel.collecting import collect_files
+from apps.kernel.collecting import collect_files, keep_bytes
 from apps.kernel.downloads import send_file
 from apps.kernel.editions import edition, editions, require_edition
 from apps.kernel.lanes import Lane
@@ -53,6 +53,7 @@ __all__ = [
     "editions",
     "existing_files",
     "file_out",
+    "keep_bytes",
     "location",
     "may_embed",
     "not_found",

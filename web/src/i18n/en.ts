@@ -5,7 +5,7 @@ import layout from "./en-layout";
 import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
-import rules from "./en-rules";
+import weighing from "./en-weighing";
 import begin from "./en-begin";
 import people from "./en-people";
 import admin from "./en-admin";
@@ -19,7 +19,7 @@ export default {
   ...layout,
   ...setup,
   ...work,
-  ...rules,
+  ...weighing,
   ...begin,
   ...people,
   ...admin,

@@ -52,8 +52,8 @@ function move(one: Category, by: number): void {
 <template>
   <section ref="list" class="card p-4">
     <div class="mb-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-      <h2 class="text-[17px] font-bold">{{ t("rules.categories") }}</h2>
-      <div role="radiogroup" :aria-label="t('rules.how')" class="flex flex-wrap gap-x-4 text-[15px]">
+      <h2 class="text-[17px] font-bold">{{ t("weighing.categories") }}</h2>
+      <div role="radiogroup" :aria-label="t('weighing.how')" class="flex flex-wrap gap-x-4 text-[15px]">
         <label v-for="on in [true, false]" :key="String(on)" class="flex min-h-7 items-center gap-2"
           ><input
             type="radio"
@@ -62,7 +62,7 @@ function move(one: Category, by: number): void {
             :disabled="!form.categories.length"
             @change="setWeighted(form, on)"
           />
-          {{ t(on ? "rules.byWeight" : "rules.byPoints") }}</label
+          {{ t(on ? "weighing.byWeight" : "weighing.byPoints") }}</label
         >
       </div>
     </div>
@@ -73,14 +73,14 @@ function move(one: Category, by: number): void {
     </div>
     <p class="mb-1 text-[14.5px]" role="status">
       {{ said.whole }}
-      <UiButton v-if="said.scaled.length" look="text" @click="scale">{{ t("rules.scale100") }}</UiButton>
+      <UiButton v-if="said.scaled.length" look="text" @click="scale">{{ t("weighing.scale100") }}</UiButton>
     </p>
     <ol>
       <li v-for="(one, n) in form.categories" :key="one.key" class="one">
         <div class="fields">
           <UiInput
             data-name
-            :label="t('rules.name')"
+            :label="t('weighing.name')"
             :value="one.name"
             maxlength="100"
             required
@@ -88,7 +88,7 @@ function move(one: Category, by: number): void {
           />
           <UiInput
             v-if="byWeight"
-            :label="t('rules.weight')"
+            :label="t('weighing.weight')"
             type="number"
             min="0"
             step="any"
@@ -96,7 +96,7 @@ function move(one: Category, by: number): void {
             @set="(v) => (one.weight = v === '' ? null : v)"
           />
           <UiInput
-            :label="t('rules.dropLowest')"
+            :label="t('weighing.dropLowest')"
             type="number"
             min="0"
             max="200"
@@ -104,7 +104,7 @@ function move(one: Category, by: number): void {
             @set="(v) => (one.drop_lowest = countOf(v))"
           />
           <UiInput
-            :label="t('rules.dropHighest')"
+            :label="t('weighing.dropHighest')"
             type="number"
             min="0"
             max="200"
@@ -113,28 +113,28 @@ function move(one: Category, by: number): void {
           />
         </div>
         <div class="flex flex-wrap items-center gap-x-5 gap-y-1">
-          <UiCheck v-model="one.equal_items" :label="t('rules.equal')" />
-          <UiCheck v-model="one.extra_credit" :label="t('rules.extra')" />
+          <UiCheck v-model="one.equal_items" :label="t('weighing.equal')" />
+          <UiCheck v-model="one.extra_credit" :label="t('weighing.extra')" />
           <span class="ml-auto flex flex-wrap gap-1">
             <UiButton
               v-if="n"
               look="text"
-              :aria-label="t('rules.upOf', { name: one.name })"
+              :aria-label="t('weighing.upOf', { name: one.name })"
               @click="move(one, -1)"
-              >{{ t("rules.up") }}</UiButton
+              >{{ t("weighing.up") }}</UiButton
             >
             <UiButton
               look="text"
-              :aria-label="t('rules.removeOf', { name: one.name })"
+              :aria-label="t('weighing.removeOf', { name: one.name })"
               @click="without(form, 'category', one.key)"
-              >{{ t("rules.remove") }}</UiButton
+              >{{ t("weighing.remove") }}</UiButton
             >
           </span>
         </div>
         <p class="text-[14.5px] text-soft">{{ said.categories[n] }}</p>
       </li>
     </ol>
-    <UiButton class="mt-3" @click="add">{{ t("rules.add") }}</UiButton>
+    <UiButton class="mt-3" @click="add">{{ t("weighing.add") }}</UiButton>
   </section>
 </template>
 

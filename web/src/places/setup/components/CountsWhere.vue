@@ -15,18 +15,19 @@ const series = computed(() => seriesOf(items));
 
 /** The late rules by what they take, where they have no name yet. */
 const choices = computed(() => ({
-  category: form.value.categories.map((one) => ({ key: one.key, name: one.name || t("rules.unnamed") })),
+  category: form.value.categories.map((one) => ({ key: one.key, name: one.name || t("weighing.unnamed") })),
   late_rule: form.value.late_rules.map((one) => ({
     key: one.key,
     name:
-      one.name || t(one.per === "day" ? "rules.perDayShort" : "rules.perHourShort", { percent: one.percent }),
+      one.name ||
+      t(one.per === "day" ? "weighing.perDayShort" : "weighing.perHourShort", { percent: one.percent }),
   })),
 }));
 const titleOf = (one: Series): string =>
-  one.last ? t("rules.fromTo", { first: one.first, last: one.last }) : one.first;
-const NONE = { category: "rules.nowhere", late_rule: "rules.lateFree" } as const;
+  one.last ? t("weighing.fromTo", { first: one.first, last: one.last }) : one.first;
+const NONE = { category: "weighing.nowhere", late_rule: "weighing.lateFree" } as const;
 const NAMES = ["category", "late_rule"] as const;
-const labels: Record<keyof Where, string> = { category: "rules.countsIn", late_rule: "rules.ifLate" };
+const labels: Record<keyof Where, string> = { category: "weighing.countsIn", late_rule: "weighing.ifLate" };
 
 function chosen(some: readonly Counted[], name: keyof Where): string {
   const common = commonOf(form.value, some, name);
@@ -43,8 +44,8 @@ function choose(some: readonly Counted[], name: keyof Where, key: string): void 
 
 <template>
   <section class="card p-4">
-    <h2 class="mb-1 text-[17px] font-bold">{{ t("rules.where") }}</h2>
-    <p v-if="!items.length" class="text-soft">{{ t("rules.noItems") }}</p>
+    <h2 class="mb-1 text-[17px] font-bold">{{ t("weighing.where") }}</h2>
+    <p v-if="!items.length" class="text-soft">{{ t("weighing.noItems") }}</p>
     <p v-if="loose" class="text-[14.5px] text-late">{{ loose }}</p>
     <div v-for="one in series" :key="one.key" class="series">
       <details :open="false">
@@ -53,8 +54,8 @@ function choose(some: readonly Counted[], name: keyof Where, key: string): void 
             >{{ titleOf(one) }}
             <span class="text-soft">{{
               one.items.length > 1
-                ? t("rules.count", { n: one.items.length }, one.items.length)
-                : t("rules.points", { n: one.items[0]?.points })
+                ? t("weighing.count", { n: one.items.length }, one.items.length)
+                : t("weighing.points", { n: one.items[0]?.points })
             }}</span></span
           >
         </summary>
@@ -62,13 +63,13 @@ function choose(some: readonly Counted[], name: keyof Where, key: string): void 
           <li v-for="item in one.items" :key="item.item_id" class="line">
             <span class="min-w-0 pl-5"
               >{{ item.title }}
-              <span class="text-soft">{{ t("rules.points", { n: item.points }) }}</span></span
+              <span class="text-soft">{{ t("weighing.points", { n: item.points }) }}</span></span
             >
             <select
               v-for="name in NAMES"
               :key="name"
               class="field"
-              :aria-label="t('rules.ofItem', { what: t(labels[name]), title: item.title })"
+              :aria-label="t('weighing.ofItem', { what: t(labels[name]), title: item.title })"
               :value="chosen([item], name)"
               @change="choose([item], name, valueOf($event))"
             >
@@ -85,11 +86,13 @@ function choose(some: readonly Counted[], name: keyof Where, key: string): void 
           v-for="name in NAMES"
           :key="name"
           class="field"
-          :aria-label="t('rules.ofItem', { what: t(labels[name]), title: titleOf(one) })"
+          :aria-label="t('weighing.ofItem', { what: t(labels[name]), title: titleOf(one) })"
           :value="chosen(one.items, name)"
           @change="choose(one.items, name, valueOf($event))"
         >
-          <option v-if="chosen(one.items, name) === DIFFER" :value="DIFFER">{{ t("rules.differ") }}</option>
+          <option v-if="chosen(one.items, name) === DIFFER" :value="DIFFER">
+            {{ t("weighing.differ") }}
+          </option>
           <option value="">{{ t(NONE[name]) }}</option>
           <option v-for="choice in choices[name]" :key="choice.key" :value="choice.key">
             {{ choice.name }}

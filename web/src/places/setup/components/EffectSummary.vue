@@ -9,17 +9,17 @@ const { t } = useI18n();
 
 <template>
   <div role="status">
-    <p v-if="!effect.moved">{{ t("rules.nobodyMoves", { n: effect.students }, effect.students) }}</p>
+    <p v-if="!effect.moved">{{ t("weighing.nobodyMoves", { n: effect.students }, effect.students) }}</p>
     <template v-else>
       <p>
-        <b>{{ t("rules.moves", { n: effect.moved, all: effect.students }, effect.moved) }}</b>
-        {{ t("rules.upDown", { up: effect.up, down: effect.down }) }}
+        <b>{{ t("weighing.moves", { n: effect.moved, all: effect.students }, effect.moved) }}</b>
+        {{ t("weighing.upDown", { up: effect.up, down: effect.down }) }}
         <span v-if="effect.bands" class="text-late">{{
-          t("rules.otherBand", { n: effect.bands }, effect.bands)
+          t("weighing.otherBand", { n: effect.bands }, effect.bands)
         }}</span>
       </p>
       <p v-if="effect.without" class="text-[14px] text-soft">
-        {{ t("rules.without", { n: effect.without }, effect.without) }}
+        {{ t("weighing.without", { n: effect.without }, effect.without) }}
       </p>
     </template>
   </div>

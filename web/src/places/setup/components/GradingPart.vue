@@ -62,7 +62,7 @@ const ready = computed(() => !problem.value && !reckoning.value && !writes.rules
 async function apply(): Promise<void> {
   refused.value = "";
   try {
-    said(t("rules.applied"), await save((edition) => writes.rules.mutateAsync({ edition, ...wish() })));
+    said(t("weighing.applied"), await save((edition) => writes.rules.mutateAsync({ edition, ...wish() })));
   } catch (failure) {
     refused.value = wrong(failure);
   }
@@ -77,30 +77,30 @@ function discard(): void {
   <NothingHere v-if="error && !kept" :message="wrong(error)" />
   <form v-else-if="kept && form && words" class="rules" @submit.prevent="apply">
     <fieldset :disabled="!schedule.can_lay_out" class="grid min-w-0 grid-cols-1 content-start gap-4">
-      <p class="max-w-[72ch] text-[15px] text-soft">{{ t("rules.line") }}</p>
+      <p class="max-w-[72ch] text-[15px] text-soft">{{ t("weighing.line") }}</p>
       <CategoryRules v-model="form" :said="words" />
       <CountsWhere v-model="form" :items="kept.items" :loose="words.loose" />
       <LateRules v-model="form" :said="words" />
       <ScaleRules v-model="form" :said="words" />
       <TheirChanges
         :theirs="theirs"
-        :label="(field) => t(`rules.field.${field}`)"
+        :label="(field) => t(`weighing.field.${field}`)"
         :words="() => t('theirs.changed')"
         @take="takeTheirs"
       />
     </fieldset>
-    <aside v-if="schedule.can_lay_out" class="effect" :aria-label="t('rules.effect')">
+    <aside v-if="schedule.can_lay_out" class="effect" :aria-label="t('weighing.effect')">
       <div class="card p-4">
-        <h2 class="mb-1 text-[17px] font-bold">{{ t("rules.effect") }}</h2>
-        <p v-if="!changes" class="text-soft">{{ t("rules.unchanged") }}</p>
+        <h2 class="mb-1 text-[17px] font-bold">{{ t("weighing.effect") }}</h2>
+        <p v-if="!changes" class="text-soft">{{ t("weighing.unchanged") }}</p>
         <p v-else-if="problem" role="alert" class="text-late">{{ problem }}</p>
-        <p v-else-if="!schedule.students">{{ t("rules.nobody") }}</p>
+        <p v-else-if="!schedule.students">{{ t("weighing.nobody") }}</p>
         <p v-else-if="unreckoned && !reckoning" role="alert" class="text-late">{{ wrong(unreckoned) }}</p>
         <EffectSummary v-else-if="moved" :effect="moved" />
-        <p v-else role="status">{{ t("rules.reckoning", { n: schedule.students }, schedule.students) }}</p>
+        <p v-else role="status">{{ t("weighing.reckoning", { n: schedule.students }, schedule.students) }}</p>
         <div v-if="changes" class="mt-3 flex flex-wrap gap-2">
-          <UiButton look="main" type="submit" :disabled="!ready">{{ t("rules.apply") }}</UiButton>
-          <UiButton look="text" @click="discard">{{ t("rules.discard") }}</UiButton>
+          <UiButton look="main" type="submit" :disabled="!ready">{{ t("weighing.apply") }}</UiButton>
+          <UiButton look="text" @click="discard">{{ t("weighing.discard") }}</UiButton>
         </div>
         <p v-if="refused" role="alert" class="mt-2 text-late">{{ refused }}</p>
         <RulesEffect v-if="moved" :effect="moved" :bands="form.bands" class="mt-2" />

@@ -26,12 +26,12 @@ function add(): void {
 
 <template>
   <section class="card p-4">
-    <h2 class="mb-1 text-[17px] font-bold">{{ t("rules.late") }}</h2>
-    <p v-if="!form.late_rules.length" class="text-[14.5px] text-soft">{{ t("rules.noLate") }}</p>
+    <h2 class="mb-1 text-[17px] font-bold">{{ t("weighing.late") }}</h2>
+    <p v-if="!form.late_rules.length" class="text-[14.5px] text-soft">{{ t("weighing.noLate") }}</p>
     <div v-for="(one, n) in form.late_rules" :key="one.key" class="one">
       <div class="fields">
         <UiInput
-          :label="t('rules.loses')"
+          :label="t('weighing.loses')"
           type="number"
           min="0"
           max="100"
@@ -39,21 +39,21 @@ function add(): void {
           :value="one.percent"
           @set="(v) => (one.percent = v || '0')"
         />
-        <UiField v-slot="{ field }" :label="t('rules.per')">
+        <UiField v-slot="{ field }" :label="t('weighing.per')">
           <select :id="field" v-model="one.per" class="field">
-            <option value="day">{{ t("rules.perDay") }}</option>
-            <option value="hour">{{ t("rules.perHour") }}</option>
+            <option value="day">{{ t("weighing.perDay") }}</option>
+            <option value="hour">{{ t("weighing.perHour") }}</option>
           </select>
         </UiField>
         <UiInput
-          :label="t('rules.grace')"
+          :label="t('weighing.grace')"
           type="number"
           min="0"
           :value="one.grace_minutes"
           @set="(v) => (one.grace_minutes = Math.floor(Number(v) || 0))"
         />
         <UiInput
-          :label="t('rules.floor')"
+          :label="t('weighing.floor')"
           type="number"
           min="0"
           max="100"
@@ -62,26 +62,26 @@ function add(): void {
           @set="(v) => (one.floor_percent = v || '0')"
         />
         <UiInput
-          :label="t('rules.lateName')"
+          :label="t('weighing.lateName')"
           :value="one.name"
           maxlength="100"
-          :placeholder="t('rules.lateNameHint')"
+          :placeholder="t('weighing.lateNameHint')"
           @set="(v) => (one.name = v)"
         />
         <UiButton look="text" class="self-end" @click="without(form, 'late_rule', one.key)">{{
-          t("rules.remove")
+          t("weighing.remove")
         }}</UiButton>
       </div>
       <p class="mt-1 text-[14.5px] text-soft">{{ said.late_rules[n] }}</p>
     </div>
-    <UiButton class="mt-2" @click="add">{{ t("rules.addLate") }}</UiButton>
+    <UiButton class="mt-2" @click="add">{{ t("weighing.addLate") }}</UiButton>
     <fieldset class="mt-4 border-t border-rule-faint pt-3">
-      <legend class="sr-only">{{ t("rules.missing") }}</legend>
+      <legend class="sr-only">{{ t("weighing.missing") }}</legend>
       <div class="flex flex-wrap items-center gap-x-5 gap-y-1 text-[15px]">
-        <b class="font-semibold" aria-hidden="true">{{ t("rules.missing") }}</b>
+        <b class="font-semibold" aria-hidden="true">{{ t("weighing.missing") }}</b>
         <label v-for="kind in MISSING" :key="kind" class="flex min-h-7 items-center gap-2"
           ><input v-model="form.missing" type="radio" name="missing" :value="kind" />
-          {{ t(`rules.missingKind.${kind}`) }}</label
+          {{ t(`weighing.missingKind.${kind}`) }}</label
         >
         <input
           v-if="form.missing === 'percent'"
@@ -90,7 +90,7 @@ function add(): void {
           min="0"
           max="100"
           step="any"
-          :aria-label="t('rules.missingPercent')"
+          :aria-label="t('weighing.missingPercent')"
           :value="form.missing_percent"
           @change="form.missing_percent = ($event.target as HTMLInputElement).value || '0'"
         />

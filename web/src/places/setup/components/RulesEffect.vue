@@ -22,7 +22,7 @@ const track = (row: Row) => {
   return { left: `${Math.min(a, b)}%`, width: `${Math.max(Math.abs(b - a), 0.8)}%` };
 };
 const words = (value: string | null, band: string | null): string =>
-  value === null ? t("rules.noTotal") : [value, band].filter(Boolean).join(" ");
+  value === null ? t("weighing.noTotal") : [value, band].filter(Boolean).join(" ");
 const signed = (by: string | null): string =>
   by === null ? "" : Number(by) > 0 ? `+${by}` : by.replace("-", "−");
 </script>
@@ -47,7 +47,7 @@ const signed = (by: string | null): string =>
       </li>
     </ul>
     <p v-if="effect.moved > effect.rows.length" class="mt-2 text-[14px] text-soft">
-      {{ t("rules.more", { n: effect.moved - effect.rows.length }) }}
+      {{ t("weighing.more", { n: effect.moved - effect.rows.length }) }}
     </p>
   </div>
 </template>

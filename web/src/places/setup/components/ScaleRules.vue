@@ -17,17 +17,22 @@ const remove = (n: number): void => void (form.value.bands = form.value.bands.fi
 
 <template>
   <section class="card p-4">
-    <h2 class="mb-1 text-[17px] font-bold">{{ t("rules.scale") }}</h2>
+    <h2 class="mb-1 text-[17px] font-bold">{{ t("weighing.scale") }}</h2>
     <div v-if="!form.bands.length" class="flex flex-wrap items-center gap-2">
-      <span class="text-[14.5px] text-soft">{{ t("rules.noScale") }}</span>
-      <UiButton @click="take('letters')">{{ t("rules.letters") }}</UiButton>
-      <UiButton @click="take('pass')">{{ t("rules.pass") }}</UiButton>
+      <span class="text-[14.5px] text-soft">{{ t("weighing.noScale") }}</span>
+      <UiButton @click="take('letters')">{{ t("weighing.letters") }}</UiButton>
+      <UiButton @click="take('pass')">{{ t("weighing.pass") }}</UiButton>
     </div>
     <ul v-else class="bands">
       <li v-for="(band, n) in form.bands" :key="n">
-        <UiInput :label="t('rules.band')" :value="band.name" maxlength="40" @set="(v) => (band.name = v)" />
         <UiInput
-          :label="t('rules.from')"
+          :label="t('weighing.band')"
+          :value="band.name"
+          maxlength="40"
+          @set="(v) => (band.name = v)"
+        />
+        <UiInput
+          :label="t('weighing.from')"
           type="number"
           min="0"
           max="200"
@@ -38,28 +43,28 @@ const remove = (n: number): void => void (form.value.bands = form.value.bands.fi
         <UiButton
           look="text"
           class="self-end"
-          :aria-label="t('rules.removeOf', { name: band.name })"
+          :aria-label="t('weighing.removeOf', { name: band.name })"
           @click="remove(n)"
-          >{{ t("rules.remove") }}</UiButton
+          >{{ t("weighing.remove") }}</UiButton
         >
       </li>
     </ul>
     <UiButton v-if="form.bands.length" class="mt-2" @click="form.bands.push({ name: '', lower: '0' })">{{
-      t("rules.addBand")
+      t("weighing.addBand")
     }}</UiButton>
     <p class="mt-2 text-[14.5px] text-soft">{{ said.scale }}</p>
     <div class="mt-3 flex flex-wrap items-end gap-x-5 gap-y-2 border-t border-rule-faint pt-3">
-      <UiField v-slot="{ field }" :label="t('rules.decimals')">
+      <UiField v-slot="{ field }" :label="t('weighing.decimals')">
         <select :id="field" v-model.number="form.decimals" class="field !w-40">
           <option v-for="n in 4" :key="n" :value="n - 1">
-            {{ t("rules.decimal", { n: n - 1 }, n - 1) }}
+            {{ t("weighing.decimal", { n: n - 1 }, n - 1) }}
           </option>
         </select>
       </UiField>
-      <UiField v-if="form.bands.length" v-slot="{ field }" :label="t('rules.readFrom')">
+      <UiField v-if="form.bands.length" v-slot="{ field }" :label="t('weighing.readFrom')">
         <select :id="field" v-model="form.letters_on_rounded" class="field">
-          <option :value="true">{{ t("rules.fromRounded") }}</option>
-          <option :value="false">{{ t("rules.fromExact") }}</option>
+          <option :value="true">{{ t("weighing.fromRounded") }}</option>
+          <option :value="false">{{ t("weighing.fromExact") }}</option>
         </select>
       </UiField>
     </div>

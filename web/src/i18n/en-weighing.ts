@@ -1,6 +1,6 @@
 /** How a course grades, as Setup has it. */
 export default {
-  rules: {
+  weighing: {
     line: "What counts, how much, and by which rule. Each rule is said back in a sentence, as the syllabus will say it, and you see whom a change moves before it holds.",
     categories: "Categories",
     how: "How categories count",
