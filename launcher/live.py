@@ -144,7 +144,7 @@ def environment(config: Mapping[str, str]) -> dict[str, str]:
 def serve(port: int, host: str, address: str) -> int:
     """Install, migrate, build, and keep the web processes and workers alive until it is asked to stop."""
     serving.refuse_second()
-    serving.refuse_taken(port)
+    serving.refuse_taken(port, host)
     config = configuration(address)
     packages.install()
     packages.build()
@@ -166,7 +166,7 @@ def serve(port: int, host: str, address: str) -> int:
         workers = [Part(f"worker {n}", serving.worker_command()) for n in range(1, _count(env, "UNVO_WORKERS", 1) + 1)]
         at = f"{env['UNVO_ADDRESS']}, behind the front server that asks {host}:{port}"
         watch = own.see_that_it_lives if own else (lambda: None)
-        return serving.keep([*webs, *workers], env, port, watch, f"Unvo is at {at}  (Ctrl-C stops it)", "live")
+        return serving.keep([*webs, *workers], env, (host, port), watch, f"Unvo is at {at}  (Ctrl-C stops it)", "live")
 
 
 def _count(env: Mapping[str, str], name: str, usual: int) -> int:
@@ -182,9 +182,11 @@ def started(own: postgres.Cluster | None) -> AbstractContextManager[None]:
 
 
 def run(*words: str) -> int:
-    """A program of the server over this place, beside a running Unvo or without one."""
+    """A program of the server over this place, beside a running Unvo or without one: what a running one stands on is
+    not changed under it, the next start does that."""
     config = configuration()
-    packages.install()
+    if not packages.ever_installed():
+        packages.install()
     with started(own_cluster(config)):
         serving.manage(environment(config), *words, quiet=False)
     return 0

@@ -30,6 +30,10 @@ def missing(names: tuple[str, ...]) -> list[str]:
     return [name for name in names if not _debian_has(name)]
 
 
+def ever_installed() -> bool:
+    return bool(_reads(ROOT / ".venv" / "unvo-lock"))
+
+
 def stale() -> str:
     """What of the installed is not of this version; empty when nothing."""
     wanted = [_digest([ROOT / lock]) for lock in ("requirements.lock", "requirements-dev.lock")]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import errno
 import os
 import signal
 import socket
@@ -103,17 +104,23 @@ def dev(port: int) -> int:
 def _serve(cluster: postgres.Cluster, env: Mapping[str, str], port: int, webs: Sequence[Part]) -> int:
     parts = [*webs, Part("the job worker", worker_command())]
     ready = f"Unvo is at http://127.0.0.1:{port}  (whom to sign in as is listed there; Ctrl-C stops it)"
-    return keep(parts, env, port, cluster.see_that_it_lives, ready, "demo")
+    return keep(parts, env, ("127.0.0.1", port), cluster.see_that_it_lives, ready, "demo")
 
 
 def keep(
-    parts: Sequence[Part], env: Mapping[str, str], port: int, database_lives: Callable[[], None], ready: str, kind: str
+    parts: Sequence[Part],
+    env: Mapping[str, str],
+    at: tuple[str, int],
+    database_lives: Callable[[], None],
+    ready: str,
+    kind: str,
 ) -> int:
     """Start the parts, say so when they answer, and keep them alive until this is asked to stop."""
+    host, port = at
     supervisor = Supervisor(parts, SERVER, env, port, kind)
     try:
         supervisor.start()
-        _wait_for(f"http://127.0.0.1:{port}/health/ready", parts)
+        _wait_for(f"http://{host}:{port}/health/ready", parts)
         say(ready)
         return supervisor.watch(database_lives)
     finally:
@@ -155,19 +162,23 @@ def _wait_for(address: str, parts: Sequence[Part]) -> None:
         if any(part.ended() for part in parts):
             raise Stop("A part of it ended while it was starting; its last lines are above.")
         try:
-            with urllib.request.urlopen(address, timeout=2):
+            # Under the name that is always allowed, wherever it listens.
+            asked = urllib.request.Request(address, headers={"Host": "127.0.0.1"})
+            with urllib.request.urlopen(asked, timeout=2):
                 return
         except (urllib.error.URLError, OSError):
             time.sleep(0.25)
     raise Stop(f"{address} did not answer within {WAIT_SECONDS} seconds.")
 
 
-def refuse_taken(port: int) -> None:
+def refuse_taken(port: int, host: str = "127.0.0.1") -> None:
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            probe.bind(("127.0.0.1", port))
-        except OSError:
+            probe.bind((host, port))
+        except OSError as error:
+            if error.errno == errno.EADDRNOTAVAIL:
+                raise Stop(f"This machine has no address {host}. Give one that it has with --host.") from None
             raise Stop(
                 f"Port {port} is in use, perhaps by Unvo itself. Stop what uses it, or start with --port {port + 1}."
             ) from None

@@ -117,7 +117,7 @@ def plan_grading(course: Course, wish: GradingWish) -> GradingPlan:
     refuse_problems(rule_problems(_rule_set(wish)))
     categories = {str(c.pk): c for c in queries.categories(course)}
     late_rules = {str(r.pk): r for r in queries.late_rules(course)}
-    keys = {w.key for w in wish.categories}, {w.key for w in wish.late_rules}
+    keys = _keys(wish.categories), _keys(wish.late_rules)
     return GradingPlan(
         scheme=Wished(queries.scheme_and_categories(course)[0], _scheme_fields(wish)),
         categories={
@@ -156,6 +156,13 @@ def _apart(row: Row) -> Row:
     made._state = copy(row._state)
     made._state.fields_cache = {}
     return made
+
+
+def _keys(wishes: Sequence[CategoryWish] | Sequence[LateWish]) -> set[str]:
+    keys = {wish.key for wish in wishes}
+    if len(keys) < len(wishes):
+        raise Refused("grading.key_twice")
+    return keys
 
 
 def _row(key: str, there: Mapping[str, Row], new: Row) -> Row:

@@ -27,9 +27,18 @@ CELL_FIELDS = (
 
 
 def graded_items(course: Course) -> dict[int, GradedItem]:
-    """By item id, with late rule."""
+    """By item id, with late rule. A category or late rule that was taken out, or set back with the change that made it,
+    holds for nothing, whatever was put into it meanwhile."""
     rows = GradedItem.objects.filter(course=course, removed=False).select_related("late_rule", "category")
-    return {row.item_id: row for row in rows}
+    return {row.item_id: _standing(row) for row in rows}
+
+
+def _standing(row: GradedItem) -> GradedItem:
+    if row.category is not None and row.category.removed:
+        row.category = None
+    if row.late_rule is not None and row.late_rule.removed:
+        row.late_rule = None
+    return row
 
 
 def categories(course: Course) -> list[Category]:
@@ -141,8 +150,8 @@ def new_scores(person_id: int, since: datetime) -> list[NewScore]:
 
 def graded_row(course: Course, item_id: int) -> GradedItem:
     """The item's row in the gradebook, or the one that it would get with its first score; nothing is written."""
-    found = GradedItem.objects.select_related("late_rule").filter(item_id=item_id).first()
-    return found or GradedItem(course=course, item_id=item_id)
+    found = GradedItem.objects.select_related("late_rule", "category").filter(item_id=item_id).first()
+    return _standing(found) if found else GradedItem(course=course, item_id=item_id)
 
 
 def cells_of_item(graded: GradedItem) -> dict[int, CellScores]:

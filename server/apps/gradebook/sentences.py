@@ -19,6 +19,9 @@ SENTENCES = {
     ),
     "score.not_in_course": _("This person is not a student of this course."),
     "grading.no_such_category": _("That category or late rule is not in this course any more. Load the page again."),
+    "grading.key_twice": _(
+        "Two categories or two late rules came under one key, so one would be lost. Load the page again."
+    ),
     "grading.unnamed": _("Give it a name."),
     "grading.name_twice": _("“%(name)s” stands here twice. Give one of them another name."),
     "grading.weight_missing": _("%(name)s has no weight. Give every category one, or none of them to add points."),

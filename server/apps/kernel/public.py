@@ -23,7 +23,7 @@ from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
 from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import one_line, web_link
-from apps.kernel.uploads import copied, existing_files, location, store
+from apps.kernel.uploads import copied, existing_files, store
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.whole_files import can_keep, on_disk
 from apps.kernel.writes import write
@@ -54,7 +54,6 @@ __all__ = [
     "existing_files",
     "file_out",
     "keep_bytes",
-    "location",
     "may_embed",
     "not_found",
     "not_there",

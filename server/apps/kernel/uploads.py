@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import hashlib
 import os
-from pathlib import Path
 from typing import Any, Protocol
 from uuid import UUID
 
@@ -127,10 +126,6 @@ def copied(stored: StoredFile, course_id: int, owner: Owner) -> StoredFile:
     return StoredFile.objects.create(
         owner_kind=owner[0], owner_id=owner[1], course_id=course_id, uploaded_at=now(), **kept
     )
-
-
-def location(stored: StoredFile) -> Path:
-    return Path(settings.MEDIA_ROOT) / stored.path
 
 
 def safe_name(name: str) -> str:

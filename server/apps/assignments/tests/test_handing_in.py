@@ -5,8 +5,10 @@ from __future__ import annotations
 import hashlib
 from datetime import timedelta
 from io import BytesIO
+from pathlib import Path
 
 import pypdf
+from django.core.files.storage import default_storage
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import override_settings
 from django.utils import timezone
@@ -20,7 +22,6 @@ from tests.post import deliver
 from apps.assignments.models import HandIn
 from apps.kernel.jobs import forget_old_answers
 from apps.kernel.models import AnsweredRequest, AuditRecord, StoredFile
-from apps.kernel.uploads import location
 from apps.notices.models import OutboxMail
 from apps.path.models import Fact
 
@@ -61,7 +62,7 @@ class HandingIn(DemoCase):
             self.add(LOOP, "page.jpg", taken + b"\xff\xd8 another of the same moment \xff\xd9")
             stored = StoredFile.objects.order_by("pk").last()
             assert stored is not None
-            content = location(stored).read_bytes()
+            content = Path(default_storage.path(stored.path)).read_bytes()
             self.assertNotIn(b"Pocket camera", content)
             self.assertNotIn(b"another of the same moment", content)
             kept, came = Image.open(BytesIO(content)), Image.open(BytesIO(taken))
@@ -82,7 +83,7 @@ class HandingIn(DemoCase):
                 self.add(LOOP, name, taken)
                 stored = StoredFile.objects.order_by("pk").last()
                 assert stored is not None
-                content = location(stored).read_bytes()
+                content = Path(default_storage.path(stored.path)).read_bytes()
                 self.assertNotIn(b"Pocket camera", content)
                 kept, came = Image.open(BytesIO(content)), Image.open(BytesIO(taken))
                 self.assertEqual(dict(kept.getexif()), {0x0112: 6})
@@ -94,7 +95,7 @@ class HandingIn(DemoCase):
             self.add(LOOP, name, broken)
             stored = StoredFile.objects.order_by("pk").last()
             assert stored is not None
-            self.assertEqual(location(stored).read_bytes(), broken)
+            self.assertEqual(Path(default_storage.path(stored.path)).read_bytes(), broken)
 
     def photograph(self, kind: str = "JPEG", **options: object) -> bytes:
         exif = Image.Exif()
@@ -110,7 +111,7 @@ class HandingIn(DemoCase):
         self.add(LOOP, "page.jpg", broken)
         stored = StoredFile.objects.order_by("pk").last()
         assert stored is not None
-        self.assertEqual(location(stored).read_bytes(), broken)
+        self.assertEqual(Path(default_storage.path(stored.path)).read_bytes(), broken)
 
     def test_the_receipt_as_pdf_reads_back(self) -> None:
         self.add(LOOP, "page 1.png", PNG)

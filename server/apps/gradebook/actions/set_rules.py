@@ -66,9 +66,10 @@ def _counted(course: Course, plan: GradingPlan, keys: Mapping[str, Mapping[str, 
 
 def _other_names(plan: GradingPlan) -> dict[str, str]:
     """Old name -> new, of categories that are called otherwise or go; those of the second kind to nothing."""
-    gone = {row.name.casefold(): "" for row in plan.gone if isinstance(row, Category)}
-    named = {w.row.name.casefold(): str(w.fields["name"]) for w in plan.categories.values() if w.row.pk is not None}
-    return gone | {old: new for old, new in named.items() if old != new.casefold()}
+    there = {str(w.fields["name"]).casefold() for w in plan.categories.values()}
+    gone = {name: "" for row in plan.gone if isinstance(row, Category) and (name := row.name.casefold()) not in there}
+    kept = [(w.row.name, str(w.fields["name"])) for w in plan.categories.values() if w.row.pk is not None]
+    return gone | {old.casefold(): new for old, new in kept if old != new}
 
 
 def _in_rhythms(course: Course, names: Mapping[str, str]) -> list[Edit]:
@@ -76,7 +77,7 @@ def _in_rhythms(course: Course, names: Mapping[str, str]) -> list[Edit]:
     if not names:
         return []
     edits = []
-    for rhythm in Rhythm.objects.filter(course=course, removed=False):
+    for rhythm in Rhythm.objects.filter(course=course):
         beats = [_renamed(beat, names) for beat in rhythm.beats]
         edits.append(Edit("rhythm", rhythm, {"beats": beats}))
     stamped = Item.objects.filter(course=course).exclude(stamped=None)

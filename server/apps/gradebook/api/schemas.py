@@ -42,6 +42,8 @@ class Released(BaseModel):
 MOST_RULES = 40
 Missing = Literal["zero", "percent", "blank"]
 Key = Annotated[str, Field(min_length=1, max_length=40)]
+Figure = Annotated[Decimal, Field(ge=-1_000_000, le=1_000_000, decimal_places=6)]
+"""What is typed as a percentage. Within its own bounds each is refused in a sentence of its own."""
 Drops = Annotated[int, Field(ge=0, le=200)]
 
 
@@ -50,7 +52,7 @@ class CategoryRule(BaseModel):
 
     key: Key
     name: str
-    weight: Decimal | None = None
+    weight: Figure | None = None
     drop_lowest: Drops = 0
     drop_highest: Drops = 0
     equal_items: bool = False
@@ -62,15 +64,15 @@ class LateRuleIn(BaseModel):
 
     key: Key
     name: str = ""
-    percent: Decimal
+    percent: Figure
     per: LatePer = "day"
     grace_minutes: int = 0
-    floor_percent: Decimal = Decimal(0)
+    floor_percent: Figure = Decimal(0)
 
 
 class ScaleBand(BaseModel):
     name: str
-    lower: Decimal
+    lower: Figure
 
 
 class CountsBy(BaseModel):
@@ -87,7 +89,7 @@ class GradingRules(BaseModel):
     categories: Annotated[list[CategoryRule], Field(max_length=MOST_RULES)]
     late_rules: Annotated[list[LateRuleIn], Field(max_length=MOST_RULES)]
     missing: Missing
-    missing_percent: Decimal = Decimal(0)
+    missing_percent: Figure = Decimal(0)
     bands: Annotated[list[ScaleBand], Field(max_length=MOST_RULES)]
     decimals: int
     letters_on_rounded: bool

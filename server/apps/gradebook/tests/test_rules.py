@@ -146,7 +146,7 @@ class Rules(DemoCase):
         for change, code, path in (
             ({"weight": None}, "grading.weight_missing", "categories.0.weight"),
             ({"weight": "-1"}, "grading.weight_range", "categories.0.weight"),
-            ({"weight": "1e9"}, "grading.weight_range", "categories.0.weight"),
+            ({"weight": "1e5"}, "grading.weight_range", "categories.0.weight"),
             ({"name": "  "}, "grading.unnamed", "categories.0.name"),
             ({"name": "checks"}, "grading.name_twice", "categories.0.name"),
         ):
@@ -161,6 +161,7 @@ class Rules(DemoCase):
             ({"missing": "percent", "missing_percent": "140"}, "grading.missing_percent"),
             ({"decimals": 9}, "grading.decimals"),
             ({"bands": [{"name": "A", "lower": 90}, {"name": "B", "lower": "90.0"}]}, "grading.band_twice"),
+            ({"late_rules": [{"key": "a", "percent": 5}, {"key": "a", "percent": 6}]}, "grading.key_twice"),
             ({"categories": [{"key": "999999", "name": "Theirs", "weight": 1}]}, "grading.no_such_category"),
             (
                 {"counts": [{"item_id": self.items[0]["item_id"], "category": "no", "late_rule": None}]},
@@ -171,6 +172,45 @@ class Rules(DemoCase):
         unknown = [{"item_id": 0, "category": None, "late_rule": None}]
         self.refused(self.teacher.send("PUT", f"{AT}/grading", self.wish(unknown)), 404, "request.not_found")
         self.assertEqual(self.teacher.get(f"{AT}/grading").json()["rules"], self.rules)
+
+    def test_figures_that_would_fill_the_memory_are_refused(self) -> None:
+        for weight in ("1e999999999", "1e-999999999"):
+            wish = self.wish()
+            wish["categories"][0]["weight"] = weight
+            self.assertEqual(self.teacher.send("PUT", f"{AT}/grading", wish).status_code, 422)
+
+    def test_what_came_into_a_category_before_it_was_set_back_counts_nowhere(self) -> None:
+        new = {"key": "new-1", "name": "Quick ones", "weight": "10"}
+        late = {"key": "new-1", "percent": "50"}
+        rules = [*self.rules["late_rules"], late]
+        change = self.set(self.wish(categories=[*self.rules["categories"], new], late_rules=rules))
+        made = self.teacher.get(f"{AT}/grading").json()["rules"]
+        own = {
+            "category_id": made["categories"][-1]["key"],
+            "late_rule_id": made["late_rules"][-1]["key"],
+            "hold": False,
+        }
+        put = self.teacher.send("PUT", self.path(SET_7A, "/settings"), {"grading": own})
+        self.assertEqual(put.status_code, 200, put.content[:300])
+        self.assertEqual(self.teacher.send("POST", f"{AT}/changes/{change}/undo").status_code, 200)
+        self.assertEqual(Caller(KEEPS_UP).get(f"{AT}/standing").status_code, 200)
+        found = self.teacher.get(f"{AT}/grading").json()
+        row = next(i for i in found["items"] if i["title"] == SET_7A)
+        self.assertEqual((row["category"], row["late_rule"]), (None, None))
+        self.assertIn("1 item has points and counts nowhere", found["said"]["loose"])
+        self.effect(self.wish(decimals=0))
+
+    def test_a_copy_of_the_course_has_the_rules_that_stand_and_ids_of_its_own(self) -> None:
+        rest = [c for c in self.wish()["categories"] if c["name"] != "Checks"]
+        self.set(self.wish(categories=rest, late_rules=[*self.rules["late_rules"], {"key": "b", "percent": "3"}]))
+        kept = self.teacher.get(f"{AT}/grading").json()
+        made = self.teacher.send("POST", f"{AT}/copy", {"title": "Again", "code": "AGAIN 1"}).json()
+        copy = self.teacher.get(f"/courses/{made['slug']}/grading").json()
+        self.assertEqual(copy["said"], kept["said"])
+        for part in ("categories", "late_rules"):
+            self.assertFalse({r["key"] for r in copy["rules"][part]} & {r["key"] for r in kept["rules"][part]})
+        theirs = {c["key"] for c in copy["rules"]["categories"]} | {None}
+        self.assertLessEqual({i["category"] for i in copy["items"]}, theirs)
 
     def test_of_two_who_change_the_rules_the_second_is_told(self) -> None:
         wish = self.wish(decimals=2)

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from io import BytesIO
+from pathlib import Path
 
+from django.core.files.storage import default_storage
 from PIL import Image
 from tests.cases import Content
 
@@ -34,9 +36,8 @@ class Pictures(Content):
     def kept(self, content: bytes, name: str = "yard.jpg") -> tuple[Image.Image, dict]:
         told = self.put(self.item(READING), "images", name, content).json()
         stored = StoredFile.objects.order_by("pk").last()
-        from apps.kernel.uploads import location
 
-        return Image.open(location(stored)), told
+        return Image.open(Path(default_storage.path(stored.path))), told
 
     def test_a_picture_is_turned_upright_and_tells_no_place(self) -> None:
         image, _ = self.kept(photo(200, 100, turned=True))

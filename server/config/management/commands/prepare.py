@@ -4,25 +4,8 @@ from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 from django.db import connection
 
-from config.keeping import applied, known
+from config.keeping import applied, newer
 
-OURS = {
-    "administration",
-    "assignments",
-    "checks",
-    "courses",
-    "gradebook",
-    "joining",
-    "kernel",
-    "layout",
-    "library",
-    "live",
-    "notices",
-    "path",
-    "people",
-    "screens",
-    "transfer",
-}
 ONE_AT_A_TIME = 0x756E7670
 """The lock under which one of several machines brings the database up to date, while the others wait."""
 
@@ -34,11 +17,11 @@ class Command(BaseCommand):
         with connection.cursor() as cursor:
             cursor.execute("SELECT pg_advisory_lock(%s)", [ONE_AT_A_TIME])
         try:
-            newer = {one for one in applied() - known() if one.split(".")[0] in OURS}
-            if newer:
+            later = newer(applied())
+            if later:
                 raise CommandError(
                     "This database was brought up to date by a newer Unvo, which this one can't read."
-                    f" Start that version, or restore a backup of this one. (It has {', '.join(sorted(newer)[:3])}.)"
+                    f" Start that version, or restore a backup of this one. (It has {', '.join(sorted(later)[:3])}.)"
                 )
             call_command("migrate", interactive=False, verbosity=0)
         finally:

@@ -40,7 +40,7 @@ const signed = (by: string | null): string =>
           }}</b></span
         >
         <span class="track" aria-hidden="true">
-          <s v-for="band in bands" :key="band.name" :style="{ left: `${at(band.lower)}%` }" />
+          <s v-for="(band, n) in bands" :key="n" :style="{ left: `${at(band.lower)}%` }" />
           <i :class="{ down: Number(row.by) < 0 }" :style="track(row)" />
           <u :style="{ left: `${at(row.after ?? row.before)}%` }" />
         </span>
