@@ -6,15 +6,30 @@ from uuid import UUID
 from apps.assignments.public import can_read_hand_in_file
 from apps.layout.public import files_in_history, files_in_texts
 from apps.library.public import can_read_entry_file, files_in_entries
+from apps.messages.public import (
+    can_read_announced_file,
+    can_read_message_file,
+    can_read_question_file,
+    files_in_announcements,
+    files_in_messages,
+    files_in_questions,
+)
 from apps.path.public import can_read_item_file
+from apps.talk.public import can_read_post_file, files_in_posts
 
 GUARDS = {
     "item": can_read_item_file,
     "hand_in": can_read_hand_in_file,
     "library_entry": can_read_entry_file,
+    "post": can_read_post_file,
+    "announcement": can_read_announced_file,
+    "question": can_read_question_file,
+    "message": can_read_message_file,
 }
 
 
 def wanted_files(files: Mapping[UUID, int]) -> set[UUID]:
     """Those of these files, numbers by key, that a text of any app shows or a change can bring back."""
-    return files_in_texts(files.keys()) | files_in_entries(files.keys()) | files_in_history(files)
+    keys = files.keys()
+    shown = files_in_texts(keys) | files_in_entries(keys) | files_in_posts(keys) | files_in_announcements(keys)
+    return shown | files_in_questions(keys) | files_in_messages(keys) | files_in_history(files)

@@ -55,7 +55,7 @@ class Class:
     def play(self, person: Person, how: Habit) -> None:
         for item in self.laid.student_items.values():
             opens = item.span.opens or self._module_start(item)
-            if opens is None or opens >= self.now:
+            if opens is None or opens >= self.now or item.talks:
                 continue
             if item.kind == "assignment":
                 self._assignment(person, item, opens, how)

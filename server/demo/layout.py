@@ -50,6 +50,7 @@ class Wish:
     place: str = ""
     hint: str = ""
     read_first: Sequence[str] = field(default_factory=tuple)
+    wants: Sequence[dict[str, Any]] | None = None
 
 
 def at_class(number: int, minutes: int = 0) -> dict[str, Any]:
@@ -125,6 +126,7 @@ class Layouter:
             hint=wish.hint,
             read_first=[self.items[t].pk for t in wish.read_first],
             done_percent=kind_of(wish.kind).first_percent or wish.done_percent,
+            wants=wish.wants,
             takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
         )
         if wish.html:

@@ -17,7 +17,7 @@ from apps.live.models import Absence
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import library, map8, spring, srv010, srv110, sta205
+from demo import asked, library, map8, said, spring, srv010, srv110, sta205, talk, written
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
 from demo.photographs import add_photographs
@@ -45,6 +45,10 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     )
     srv110.read_all_files(course)
     library.stock(course, class_[0], now)
+    talk.play(course, instructor, class_, now)
+    said.announce(course, instructor, class_, now)
+    asked.ask(course, instructor, class_, now)
+    written.write(course, instructor, class_, now)
     _stay_away(course, class_, now)
     TourSeen.objects.bulk_create(TourSeen(course=course, person=p, at=now) for p in class_)
     _coming_terms(course)

@@ -18,13 +18,15 @@ from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 
+from demo import talk
 from demo.content import texts
 from demo.content.weeks import PLAN, WeekPlan
 from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, at_class, monday_of
 from demo.traverse import YARD, compass_rule, coordinates
 
 ZONE = "America/Chicago"
-CATEGORIES = (("Homework", 20, 0), ("Checks", 15, 1), ("Field work", 30, 0), ("Mid-term", 15, 0), ("Final", 20, 0))
+CATEGORIES = (("Homework", 20, 0), ("Checks", 15, 1), ("Field work", 30, 0), ("Mid-term", 15, 0), ("Final", 15, 0),
+              ("Discussions", 5, 1))  # fmt: skip
 BANDS = [["F", 0], ["D", 60], ["C", 70], ["B", 80], ["A", 90]]
 SEASONS = ((3, "Winter term"), (6, "Spring term"), (9, "Summer term"), (12, "Autumn term"))
 THIS_WEEK, BREAK_AFTER = 7, 8
@@ -62,6 +64,7 @@ def make_course(
     for plan in PLAN:
         layouter.module(plan.topic, plan.number, _week(plan), plan.objectives)
     _finish_week_seven(layouter)
+    talk.set_up(course)
     return course, sections, layouter
 
 
@@ -95,6 +98,7 @@ def _week_zero(layouter: Layouter) -> None:
         Wish("acknowledgement", "Syllabus", texts.SYLLABUS, 20, due=(0, FRIDAY, "23:59")),
         Wish("file", "What to bring to the field", "", 5),
     ]
+    wishes += talk.first_wishes()
     layouter.module("Before you start", 0, wishes, ("Know how the weeks run", "Have your kit together"))
     layouter.items["What to bring to the field"].done_rule = "opened"
 
@@ -143,6 +147,7 @@ def _week(plan: WeekPlan) -> list[Wish]:
             Wish("assignment", "Final", "<p>On paper, in Room B12. A whole traverse, from notes to area.</p>",
                  120, 100, "In class", None, (n, FRIDAY, "12:00"), None, "Final", on_paper=True, hold=True, place="Room B12")
         )  # fmt: skip
+    wishes += talk.wishes(n, after)
     wishes.append(
         Wish(
             "assignment",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.permission_table import COURSE, ITEM, QUEUE
+from tests.permission_table import COURSE, ITEM, POST, QUEUE, TALK
 
 SCHEDULE = {
     "name": "Autumn",
@@ -116,6 +116,34 @@ BODIES |= {
     },
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
+BODIES |= {
+    f"post {COURSE}/announcements": {"title": "News", "html": "<p>Said</p>"},
+    f"put {COURSE}/announcements/{{announcement_id}}": {"title": "News", "html": "<p>Said anew</p>"},
+    f"post {COURSE}/announcements/read": {"ids": []},
+    f"post {COURSE}/asking/near": {"text": "How is a field book kept?"},
+    f"post {COURSE}/questions": {"about": "course", "html": "<p>When?</p>"},
+    f"post {COURSE}/questions/{{question_id}}/more": {"html": "<p>And where?</p>"},
+    f"post {COURSE}/questions/{{question_id}}/answers": {"html": "<p>Now</p>"},
+    f"put {COURSE}/questions/{{question_id}}/settled": {"on": True},
+    f"put {COURSE}/questions/{{question_id}}/assignee": {"person_id": 0},
+    f"put {COURSE}/questions/{{question_id}}/too": {"on": True},
+    f"post {COURSE}/messages": {"people": [], "html": "<p>Good morning</p>"},
+    f"put {COURSE}/messages/rule": {"classmates": "class"},
+    f"post {COURSE}/messages/{{thread_id}}": {"html": "<p>And good evening</p>"},
+    f"put {COURSE}/messages/{{thread_id}}/read": {"upto": 1},
+    f"post {COURSE}/questions/{{question_id}}/publication": {"title": "When?", "html": "<p>Now</p>"},
+    "post /api/notices/seen": {"upto": 0},
+    "put /api/notices/choices": {"kind": "reply", "here": "daily", "mail": "never"},
+    f"put {TALK}/draft": {"html": "<p>Begun</p>"},
+    f"post {TALK}/posts": {"html": "<p>Said</p>"},
+    f"put {TALK}/scores": {"scores": []},
+    f"put {POST}": {"html": "<p>Said anew</p>", "edition": 1},
+    f"put {POST}/hidden": {"on": True, "why": "Names a person"},
+    f"put {POST}/closed": {"on": True, "why": "Settled"},
+    f"put {POST}/accepted": {"on": True},
+    f"put {POST}/same": {"on": True},
+    f"post {POST}/reports": {"why": "Names a person"},
+}
 BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""
 UPLOADS = {
@@ -126,5 +154,9 @@ UPLOADS = {
     f"post {ITEM}/file",
     f"post {ITEM}/images",
     f"post {ITEM}/hand-in/files",
+    f"post {TALK}/files",
+    f"post {COURSE}/announcements/images",
+    f"post {COURSE}/questions/files",
+    f"post {COURSE}/messages/files",
     f"post {COURSE}/paste/file",
 }

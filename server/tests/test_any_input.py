@@ -14,6 +14,7 @@ from urllib.parse import quote, urlencode
 
 from apps.layout.models import Item, Module, Part
 from apps.people.models import Person
+from apps.talk.models import Post
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
@@ -64,6 +65,7 @@ class AnyInput(DemoCase):
             "kind": ["item", "module", "part"],
             "module_id": [module.pk],
             "part_id": list(Part.objects.filter(module=module).values_list("pk", flat=True)),
+            "post_id": list(Post.objects.values_list("pk", flat=True)[:6]),
             "person_id": list(Person.objects.values_list("pk", flat=True)[:6]),
         }
         self.description = json.loads(SNAPSHOT.read_text())

@@ -15,7 +15,9 @@ from apps.kernel.models import AuditRecord, StoredFile
 from apps.layout.models import Allowance, Item, ItemFile, Module, Part, Rhythm
 from apps.library.models import Entry, ErrorReport
 from apps.live.models import Absence
+from apps.messages.models import Announcement, Message, Question, Thread
 from apps.people.models import Person
+from apps.talk.models import Post
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
@@ -98,12 +100,28 @@ class ForeignIds(DemoCase):
             at=at, actor_name="T", action="layout.change_item", course_id=cls.other.pk, target_kind="item",
             target_id=item.pk, before=[], after=[], reversible=True,
         )  # fmt: skip
+        text = {"html": "<p>Theirs</p>", "text": "Theirs", "words": 1}
+        post = Post.objects.create(course=cls.other, item=item, author=cls.stranger, at=at, **text)
         report = ErrorReport.objects.create(course=cls.other, item=item, text="Theirs", at=at, person=cls.studying)
         return {
             "file_id": ItemFile.objects.create(item=item, file=stored, role=ItemFile.RESOURCE).pk,
             "change_id": change.pk,
             "allowance_id": Allowance.objects.create(given_at=at, given_by=cls.teaching, **who).pk,
             "report_id": report.pk,
+            "post_id": post.pk,
+            "question_id": Question.objects.create(
+                course=cls.other,
+                asker=cls.stranger,
+                about="course",
+                html="<p>Theirs</p>",
+                text="Theirs",
+                at=at,
+                open_to_class=True,
+            ).pk,
+            "thread_id": Thread.objects.create(course=cls.other, one=cls.stranger).pk,
+            "announcement_id": Announcement.objects.create(
+                course=cls.other, title="Theirs", html="<p>Theirs</p>", text="Theirs", made_at=at, published=True
+            ).pk,
             "absence_id": Absence.objects.create(class_day=at.date(), starts_at=at, reason="", at=at, **who).pk,
         }
 
@@ -125,9 +143,18 @@ class ForeignIds(DemoCase):
             GradedItem,
             Enrolment,
             ClassCode,
+            Post,
+            Announcement,
+            Question,
+            Thread,
         )
         rows: list[Any] = [list(m.objects.filter(course=self.other).values()) for m in models]
-        return [*rows, list(ErrorReport.objects.filter(course=self.other).values()), HandIn.objects.count()]
+        return [
+            *rows,
+            list(ErrorReport.objects.filter(course=self.other).values()),
+            HandIn.objects.count(),
+            Message.objects.count(),
+        ]
 
     def own(self) -> dict[str, Any]:
         week = Module.objects.get(course=self.course, week=7)
@@ -146,6 +173,10 @@ class ForeignIds(DemoCase):
             "key": "7",
             "number": 13,
             "feed_id": 0,
+            "post_id": 0,
+            "announcement_id": 0,
+            "question_id": 0,
+            "thread_id": 0,
         }
 
     def sent(self, what: str, method: str, path: str, body: Any, **files: Any) -> None:

@@ -79,6 +79,10 @@ class ImportContracts(Planted):
         "assignments-behind-its-door": (
             (f"{APPS}screens/activities.py", "from apps.assignments.models import HandIn"),
         ),
+        "talk-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.talk.models import Post"),),
+        "messages-behind-its-door": (
+            (f"{APPS}screens/activities.py", "from apps.messages.models import Announcement"),
+        ),
         "live-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.live.models import Absence"),),
         "library-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.library.models import Entry"),),
         "checks-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.checks.models import Waiver"),),
@@ -235,7 +239,8 @@ class Doors(unittest.TestCase):
         self.assertEqual(self.doors()["screens"], ["ROUTERS", "read_feed"])
 
     def test_nothing_registers_itself_but_kinds(self) -> None:
-        """An AppConfig that does something when it is ready adds a kind, or rows that changes are set back in."""
+        """An AppConfig that does something when it is ready adds a kind, rows that changes are set back in, or follows
+        a field of items."""
         busy = {}
         for config in (ROOT / "server" / "apps").glob("*/apps.py"):
             for found in ast.walk(ast.parse(config.read_text())):
@@ -244,4 +249,6 @@ class Doors(unittest.TestCase):
                         n.func.id for n in ast.walk(found) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)
                     ]
                     busy[config.parent.name] = set(calls)
-        self.assertEqual(busy, {"assignments": {"add_kind", "add_row_kinds"}, "gradebook": {"add_row_kinds"}})
+        rows = {"gradebook": {"add_row_kinds"}, "messages": {"add_row_kinds"}}
+        kinds = {"assignments": {"add_kind", "add_row_kinds"}, "talk": {"add_kind", "add_row_kinds", "follow"}}
+        self.assertEqual(busy, rows | kinds)

@@ -15,6 +15,7 @@ from apps.library.models import Entry
 from apps.people.actions.make_people import Newcomer, make_people
 from apps.people.demo import DEMO_PASSWORD
 from apps.people.models import Person
+from apps.talk.models import Post
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 from django.test import Client
@@ -27,6 +28,7 @@ from tests.permission_table import ADMINISTRATORS, TABLE
 
 SNAPSHOT = Path(__file__).parent / "openapi.json"
 METHODS = ("get", "post", "put", "patch", "delete")
+DISCUSSION = "Where did the error go?"
 LOGIN = "/_allauth/browser/v1/auth/login"
 
 
@@ -90,9 +92,15 @@ class PermissionTable(DemoCase):
             "kind": "item",
             "thing_id": self.item("Check 7: traverse computation").pk,
             "feed_id": 0,
+            "announcement_id": 0,
+            "question_id": 0,
+            "thread_id": 0,
+            "post_id": Post.objects.get(author=handed, answers=None, item__title=DISCUSSION).pk,
             "allowance_id": 0,
             "number": receipt.number if receipt else "",
         }
+        if "/talk" in path:
+            values["item_id"] = self.item(DISCUSSION).pk
         if "/classes/" in path:
             values["number"] = 13
         return path.removeprefix("/api").format(**values)

@@ -1,4 +1,4 @@
-"""The floors: the rows that a page shows by one raw SQL query, orjson, the same server and sign-in."""
+"""The floors: the rows that a page shows by raw SQL, orjson, the same server and sign-in."""
 
 from __future__ import annotations
 
@@ -23,26 +23,88 @@ ROWS = """
     WHERE c.slug = 'srv-110' {more}
     ORDER BY m.position, i.position
 """
+PLACE = """
+    SELECT c.*, e.role, e.section_id, s.name AS section_name FROM courses_course c
+    JOIN courses_enrolment e ON e.course_id = c.id AND e.person_id = %(person)s
+    LEFT JOIN courses_section s ON s.id = e.section_id WHERE c.slug = 'srv-110'
+"""
+"""Who asks: without these rows nobody is told anything."""
+POSTS = """
+    SELECT p.id, p.author_id, p.at, p.root_id, p.answers_id, p.gone_at, p.words, p.shown, p.edition, p.edited_at
+    FROM talk_post p WHERE p.item_id = %(item)s ORDER BY p.at, p.id
+"""
+POSTS_SHOWN = """
+    SELECT p.*, a.name FROM talk_post p JOIN people_person a ON a.id = p.author_id
+    WHERE p.item_id = %(item)s AND (p.root_id, p.id) IN (
+        SELECT root_id, id FROM talk_post WHERE root_id IN (
+            SELECT id FROM talk_post WHERE item_id = %(item)s AND root_id IS NULL ORDER BY at LIMIT 15))
+       OR p.id IN (SELECT id FROM talk_post WHERE item_id = %(item)s AND root_id IS NULL ORDER BY at LIMIT 15)
+"""
+THREADS = """
+    SELECT t.*, m.text, m.at, m.sender_id, a.name AS one_name, b.name AS other_name, s.name AS sender_name, r.upto
+    FROM messages_of_courses_thread t JOIN courses_course c ON c.id = t.course_id
+    JOIN messages_of_courses_message m ON m.id = t.last_id
+    JOIN people_person a ON a.id = t.one_id LEFT JOIN people_person b ON b.id = t.other_id
+    JOIN people_person s ON s.id = m.sender_id
+    LEFT JOIN messages_of_courses_threadread r ON r.thread_id = t.id AND r.person_id = %(person)s
+    WHERE c.slug = 'srv-110' AND (t.one_id = %(person)s OR t.other_id = %(person)s) ORDER BY t.last_id DESC LIMIT 50
+"""
+ONE_THREAD = """
+    SELECT m.*, s.name FROM messages_of_courses_message m JOIN people_person s ON s.id = m.sender_id
+    WHERE m.thread_id = %(thread)s ORDER BY m.id DESC LIMIT 50
+"""
+TWO_SIDES = """
+    SELECT t.*, a.name AS one_name, b.name AS other_name FROM messages_of_courses_thread t
+    JOIN people_person a ON a.id = t.one_id LEFT JOIN people_person b ON b.id = t.other_id WHERE t.id = %(thread)s
+"""
+READS = "SELECT person_id, upto FROM messages_of_courses_threadread WHERE thread_id = %(thread)s"
+ANNOUNCEMENTS = """
+    SELECT a.*, w.name, r.id IS NOT NULL AS own FROM messages_of_courses_announcement a
+    JOIN courses_course c ON c.id = a.course_id LEFT JOIN people_person w ON w.id = a.author_id
+    LEFT JOIN messages_of_courses_announcementread r ON r.announcement_id = a.id AND r.person_id = %(person)s
+    WHERE c.slug = 'srv-110' AND NOT a.removed AND a.published
+"""
 
 
-def _answer(request: HttpRequest, more: str) -> HttpResponse:
+def _rows(request: HttpRequest, *statements: str) -> HttpResponse:
+    values = {"person": request.user.pk, "item": request.GET.get("item"), "thread": request.GET.get("thread")}
+    found = []
     with connection.cursor() as cursor:
-        cursor.execute(ROWS.format(more=more), {"person": request.user.pk})
-        names = [column.name for column in cursor.description or ()]
-        rows = [dict(zip(names, row, strict=True)) for row in cursor.fetchall()]
-    return HttpResponse(orjson.dumps(rows, default=str), content_type="application/json")
+        for statement in statements:
+            cursor.execute(statement, values)
+            names = [column.name for column in cursor.description or ()]
+            found.append([dict(zip(names, row, strict=True)) for row in cursor.fetchall()])
+    return HttpResponse(orjson.dumps(found, default=str), content_type="application/json")
 
 
 def week(request: HttpRequest) -> HttpResponse:
-    """The rows of one week."""
-    return _answer(request, "AND m.week = 7")
+    """The rows of one week, and what was said to the course."""
+    return _rows(request, ROWS.format(more="AND m.week = 7"), ANNOUNCEMENTS)
 
 
 def ribbon(request: HttpRequest) -> HttpResponse:
     """The rows of the whole course: every week's fill is made of them."""
-    return _answer(request, "")
+    return _rows(request, ROWS.format(more=""))
 
 
 def standing(request: HttpRequest) -> HttpResponse:
     """The graded rows of the whole course."""
-    return _answer(request, "AND g.id IS NOT NULL")
+    return _rows(request, ROWS.format(more="AND g.id IS NOT NULL"))
+
+
+def talk(request: HttpRequest) -> HttpResponse:
+    """Every post of a discussion without its words, and those of its first page whole."""
+    return _rows(request, PLACE, POSTS, POSTS_SHOWN)
+
+
+def threads(request: HttpRequest) -> HttpResponse:
+    return _rows(request, PLACE, THREADS)
+
+
+def thread(request: HttpRequest) -> HttpResponse:
+    """Whose it is, how far each side has read, and its messages."""
+    return _rows(request, PLACE, TWO_SIDES, READS, ONE_THREAD)
+
+
+def announcements(request: HttpRequest) -> HttpResponse:
+    return _rows(request, PLACE, ANNOUNCEMENTS)

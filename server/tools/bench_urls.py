@@ -3,11 +3,15 @@
 from config.urls import urlpatterns as application
 from django.urls import path
 
-from tools.bench_floors import ribbon, standing, week
+from tools.bench_floors import announcements, ribbon, standing, talk, thread, threads, week
 
 urlpatterns = [
     path("api-floor/week", week),
     path("api-floor/ribbon", ribbon),
     path("api-floor/standing", standing),
+    path("api-floor/talk", talk),
+    path("api-floor/threads", threads),
+    path("api-floor/thread", thread),
+    path("api-floor/announcements", announcements),
     *application,
 ]

@@ -77,7 +77,7 @@ def due(text: str, item: CheckedItem = GOOD) -> CheckedItem:
 
 def prose(text: str, link: str = "", item_id: int = 1) -> Prose:
     links = (Link(text.index(link), text.index(link) + len(link), item_id),) if link else ()
-    return Prose(id=5, item_id=1, title="Welcome", text=text, links=links)
+    return Prose(id=5, title="Welcome", text=text, links=links)
 
 
 EXAMPLES = {

@@ -27,7 +27,7 @@ class Severity(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Place:
-    """Where a finding belongs: 'item', 'module', 'category', 'course', 'week', 'graded', 'text'."""
+    """Where a finding belongs: 'item', 'module', 'category', 'course', 'week', 'graded', 'text', 'announcement'."""
 
     kind: str
     id: int
@@ -124,13 +124,14 @@ class Link:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Prose:
-    """A text that readers see, plain, with its links; `item_id` is the item that it belongs to."""
+    """A text that readers see, plain, with its links: `kind` 'text', of the item with this id, or 'announcement', one
+    that was not said yet."""
 
     id: int
-    item_id: int
     title: str
     text: str
     links: tuple[Link, ...] = ()
+    kind: str = "text"
 
 
 @dataclass(frozen=True, slots=True)

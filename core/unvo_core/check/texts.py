@@ -91,7 +91,7 @@ def redated(course: CheckedCourse, text: str, written: WrittenDate) -> date | No
 
 
 def _place(prose: Prose) -> Place:
-    return Place("text", prose.id)
+    return Place(prose.kind, prose.id)
 
 
 def _nearest_link(course: CheckedCourse, prose: Prose, written: WrittenDate) -> Link | None:

@@ -80,17 +80,10 @@ class Attended:
 
 @dataclass(frozen=True, slots=True)
 class Posted:
-    """Done with `posts` of one's own and replies to `replies` different people; each by its moment, if set."""
-
-    posts: int = 1
-    replies: int = 0
-    posts_by: datetime | None = None
-    replies_by: datetime | None = None
+    """Done with one's part in a discussion, as `unvo_core.talk` counts it."""
 
     def met(self, facts: ItemFacts, mark: Mark) -> bool:
-        posts = [at for at in facts.posts if self.posts_by is None or at <= self.posts_by]
-        people = {to for at, to in facts.replies if self.replies_by is None or at <= self.replies_by}
-        return len(posts) >= self.posts and len(people) >= self.replies
+        return facts.posted_at is not None
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,10 +104,11 @@ class AllOf:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Means:
-    """By what an item can become done at all: it takes hand-ins, has points to score, a recording that is played
-    here, a text to acknowledge."""
+    """By what an item can become done at all: it takes hand-ins, asks for posts, has points to score, a recording that
+    is played here, a text to acknowledge."""
 
     hand_in: bool = False
+    post: bool = False
     score: bool = False
     watch: bool = False
     text: bool = False
@@ -125,6 +119,8 @@ def can_be_met(rule: DoneRule, means: Means) -> bool:
     match rule:
         case HandedIn():
             return means.hand_in
+        case Posted():
+            return means.post
         case ScoredAtLeast():
             return means.score
         case Watched():
@@ -146,5 +142,5 @@ def is_done(rule: DoneRule, facts: ItemFacts, mark: Mark) -> bool:
 def done_at(facts: ItemFacts) -> datetime | None:
     """The moment to show beside 'Done': the fact that came last."""
     moments = (facts.ticked_at, facts.handed_in_at, facts.acknowledged_at, facts.watched_at, facts.attended_at)
-    known = [m for m in (*moments, *facts.posts, *(at for at, _ in facts.replies)) if m is not None]
+    known = [m for m in (*moments, facts.posted_at) if m is not None]
     return max(known) if known else facts.opened_at

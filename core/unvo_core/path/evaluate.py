@@ -167,7 +167,8 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
     closed = known.closed
     locked = (bool(waits or lacks.choices) or lacks.by_hand) and not known.done
     overdue = not known.done and is_late(now, span.due)
-    late = seconds_late(facts.handed_in_at, span.due) if facts.handed_in_at else 0
+    came = facts.handed_in_at or facts.posted_at
+    late = seconds_late(came, span.due) if came else 0
     state = _settled(known) or _unsettled(known, locked, not_open, closed, overdue)
     return ItemState(
         item_id=known.item.id,
@@ -201,7 +202,8 @@ def _settled(known: _Known) -> State | None:
 def _unsettled(known: _Known, locked: bool, not_open: bool, closed: bool, overdue: bool) -> State:
     if not_open:
         return State.NOT_OPEN
-    if known.item.handed_in and (overdue or closed):
+    begun = known.item.in_parts and known.facts.started_at is not None
+    if known.item.handed_in and (overdue or closed) and not begun:
         return State.MISSING
     if closed:
         return State.CLOSED

@@ -37,9 +37,8 @@ class ItemFacts:
     watched_at: datetime | None = None
     attended_at: datetime | None = None
     let_in_at: datetime | None = None
-    posts: tuple[datetime, ...] = ()
-    replies: tuple[tuple[datetime, int], ...] = ()
-    """When each reply was written, and to whom."""
+    posted_at: datetime | None = None
+    """When the person's part in a discussion was complete."""
 
     def __post_init__(self) -> None:
         require_aware(*self.moments)
@@ -55,6 +54,7 @@ class ItemFacts:
             self.watched_at,
             self.attended_at,
             self.let_in_at,
+            self.posted_at,
         )
 
 

@@ -22,7 +22,9 @@ class PathItem:
     span: Span = NO_SPAN
     whens: tuple[When, ...] = ()
     handed_in: bool = False
-    """Whether the item takes hand-ins: only then can it be missing."""
+    """Whether something is asked for by its due moment, a hand-in or posts: only then can it be missing."""
+    in_parts: bool = False
+    """What is asked for comes bit by bit: with some of it there it is begun, not missing."""
     practice: bool = False
 
 

@@ -103,22 +103,24 @@ def day_plan(
 
 def _in_order(works: Sequence[Work], today: date) -> list[Work]:
     """The works so that none stands before one that it waits for, with the releases and deadlines that follow."""
-    given = {w.key: replace(w, release=max(w.release, today)) for w in works}
+    given = {w.key: w for w in works}
     waits = {w.key: [k for k in w.after if k in given] for w in works}
     order = _topological(waits)
+    releases: dict[int, date] = {}
     for key in order:
-        release = max([given[key].release, *(given[k].release for k in waits[key])])
-        given[key] = replace(given[key], release=release)
+        releases[key] = max([given[key].release, today, *(releases[k] for k in waits[key])])
+    dues: dict[int, date] = {}
     earliest: dict[int, date] = {}
     behind: dict[int, date] = {}
     for key in reversed(order):
         work = given[key]
         due = min(work.due or date.max, earliest.get(work.chain, date.max), behind.get(key, date.max))
-        earliest[work.chain] = due
+        earliest[work.chain] = dues[key] = due
         for k in waits[key]:
             behind[k] = min(due, behind.get(k, date.max))
-        given[key] = replace(work, due=None if due == date.max else due)
-    return [given[key] for key in order]
+    return [
+        replace(given[key], release=releases[key], due=None if dues[key] == date.max else dues[key]) for key in order
+    ]
 
 
 def _topological(waits: Mapping[int, Sequence[int]]) -> list[int]:

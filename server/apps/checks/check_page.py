@@ -106,6 +106,8 @@ def _place(course: Course, laid: Layout, finding: Finding) -> tuple[str, str]:
     kind, pk, base = finding.place.kind, finding.place.id, f"/c/{course.slug}"
     if kind in ("item", "text"):
         return laid.items[pk].title, f"{base}/item/{pk}"
+    if kind == "announcement":
+        return _("Announcement"), f"{base}/talk?said={pk}#said-{pk}"
     if kind == "module":
         return laid.module_by_id[pk].title, f"{base}/week/{laid.module_by_id[pk].key}"
     if kind == "week":

@@ -21,6 +21,7 @@ from apps.courses.public import Course
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
 from apps.layout.public import LaidItem, Layout, can_be_done, date_order_of, kind_of, latest_texts, layout, path_item
+from apps.messages.public import unsaid
 
 
 def findings(course: Course) -> tuple[Finding, ...]:
@@ -29,16 +30,6 @@ def findings(course: Course) -> tuple[Finding, ...]:
 
 def checked_course(course: Course) -> CheckedCourse:
     laid, grading = layout(course), setup_of(course)
-    texts = latest_texts(course)
-    keys: set[UUID] = existing_files({k for _, html in texts.values() for k in file_keys_in(html)})
-    titles = {i: item.title for i, item in laid.items.items()}
-    proses = []
-    for item_id, (_, html) in texts.items():
-        if item_id in titles:
-            plain = plain_text(html)
-            proses.append(
-                Prose(id=item_id, item_id=item_id, title=titles[item_id], text=plain.text, links=links_of(plain, keys))
-            )
     counting: dict[int | None, list[LaidItem]] = {}
     for item in laid.items.values():
         if grading.is_graded(item.id) and not item.practice:
@@ -48,7 +39,7 @@ def checked_course(course: Course) -> CheckedCourse:
         items=tuple(_item(i, grading.is_graded(i.id)) for m in laid.all for i in m.items),
         modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
         categories=tuple(grading.category(c, counting.get(c.pk, ())) for c in grading.categories),
-        proses=tuple(proses),
+        proses=_proses(course, laid),
         ghosts=tuple(Ghost(pk, title, scored) for pk, title, scored in ghost_rows(course)),
         default_due_time=course.default_due_time,
         credits=Fraction(str(course.credits)),
@@ -56,6 +47,19 @@ def checked_course(course: Course) -> CheckedCourse:
         peopled=_peopled(laid),
         earlier=layout(course.copied_from).calendar if course.copied_from else None,
     )
+
+
+def _proses(course: Course, laid: Layout) -> tuple[Prose, ...]:
+    """The texts of items, and what is still to be announced."""
+    items = laid.items
+    texts = [("text", pk, items[pk].title, html) for pk, (_, html) in latest_texts(course).items() if pk in items]
+    texts += [("announcement", pk, title, html) for pk, title, html in unsaid(course)]
+    keys: set[UUID] = existing_files({k for *_, html in texts for k in file_keys_in(html)})
+    found = []
+    for kind, pk, title, html in texts:
+        plain = plain_text(html)
+        found.append(Prose(id=pk, title=title, text=plain.text, links=links_of(plain, keys), kind=kind))
+    return tuple(found)
 
 
 def _peopled(laid: Layout) -> frozenset[tuple[str, int]]:

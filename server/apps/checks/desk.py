@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from datetime import datetime
 
+from django.contrib.postgres.expressions import ArraySubquery
+from django.db.models import OuterRef
 from unvo_core.check.model import Finding
 
 from apps.checks.check_page import in_words
@@ -11,6 +13,7 @@ from apps.checks.checking import findings, key_of
 from apps.checks.models import Waiver
 from apps.courses.public import ByVersion, Course, Seats, WaitingRow
 from apps.layout.public import layout, text_stamps
+from apps.messages.public import unsaid_stamp
 
 found_in: ByVersion[tuple[Finding, ...]] = ByVersion(64)
 
@@ -18,15 +21,15 @@ found_in: ByVersion[tuple[Finding, ...]] = ByVersion(64)
 def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     """A row a course with open findings, by the next moment of the items that they concern."""
     laying = {pk: seat for pk, seat in seats.items() if seat.member.instructs}
-    waived = set(Waiver.objects.filter(course_id__in=list(laying)).values_list("course_id", "key"))
     texts = text_stamps(list(laying))
-    sources = [seat.course.copied_from_id for seat in laying.values() if seat.course.copied_from_id]
-    versions = dict(Course.objects.filter(pk__in=sources).values_list("pk", "layout_version")) if sources else {}
+    versions, announced, waived = _versions_and_waivers(laying)
     found = []
     for pk, seat in laying.items():
         still = [
             f
-            for f in _findings(seat.course, texts.get(pk, 0), versions.get(seat.course.copied_from_id or 0))
+            for f in _findings(
+                seat.course, (texts.get(pk, 0), announced.get(pk, 0)), versions.get(seat.course.copied_from_id or 0)
+            )
             if (pk, key_of(f)) not in waived
         ]
         term = layout(seat.course).term
@@ -39,10 +42,28 @@ def conflicts_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     return found
 
 
-def _findings(course: Course, texts: int, source_version: int | None) -> tuple[Finding, ...]:
-    """Kept in this process until the layout, the grading, a text, or the course that it was copied from changes."""
+def _versions_and_waivers(
+    laying: Seats,
+) -> tuple[dict[int, int], dict[int, int], set[tuple[int, str]]]:
+    """Of these courses and those that they were copied from: versions of the layout, stamps of what is still to be
+    announced, and what was waived; one query."""
+    sources = [seat.course.copied_from_id for seat in laying.values() if seat.course.copied_from_id]
+    key = OuterRef("pk")
+    waivers = ArraySubquery(Waiver.objects.filter(course_id=key).values("key"))
+    courses = Course.objects.filter(pk__in=[*laying, *sources]).annotate(announced=unsaid_stamp(key), keys=waivers)
+    rows = list(courses.values_list("pk", "layout_version", "announced", "keys"))
+    return (
+        {pk: version for pk, version, _, _ in rows},
+        {pk: announced or 0 for pk, _, announced, _ in rows},
+        {(pk, key) for pk, _, _, keys in rows for key in keys},
+    )
+
+
+def _findings(course: Course, texts: tuple[int, int], source_version: int | None) -> tuple[Finding, ...]:
+    """Kept in this process until the layout, the grading, a text, what is to be announced, or the course that it was
+    copied from changes. `texts`: stamps of the texts and of what is to be announced."""
     own = (course.default_due_time, course.credits, course.date_order)
-    return found_in.get(course, lambda: findings(course), *own, texts, source_version)
+    return found_in.get(course, lambda: findings(course), *own, *texts, source_version)
 
 
 def _first_hit(course: Course, still: list[Finding], now: datetime) -> datetime | None:

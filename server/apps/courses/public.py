@@ -19,6 +19,7 @@ from apps.courses.queries import (
     instructors,
     json_rows,
     lock_course,
+    refuse_archived,
     student_count,
     students,
 )
@@ -69,6 +70,7 @@ __all__ = [
     "open_course",
     "places_of",
     "raises_version",
+    "refuse_archived",
     "refuse_foreign",
     "seats_of",
     "section_row",

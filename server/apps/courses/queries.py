@@ -56,12 +56,17 @@ def instructors(course: Course) -> list[str]:
     return list(rows.values_list("person__name", flat=True))
 
 
+def refuse_archived(course: Course) -> None:
+    """Nothing is laid out, handed in or said in it any more."""
+    if course.archived_at:
+        raise Refused("course.archived", status=409)
+
+
 def lock_course(course: Course) -> Course:
     """Layout changes of one course wait for each other; what is read after the wait is what the other left. One that is
     archived is refused.
 
     Two queries: a row that is joined to the locked one would still be that of before the wait.
     """
-    if Course.objects.select_for_update().get(pk=course.pk).archived_at:
-        raise Refused("course.archived", status=409)
+    refuse_archived(Course.objects.select_for_update().get(pk=course.pk))
     return Course.objects.select_related("term").get(pk=course.pk)

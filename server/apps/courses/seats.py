@@ -21,6 +21,7 @@ class Seat:
 
     course: Course
     member: Membership
+    person_id: int = 0
 
     @property
     def zone(self) -> ZoneInfo:
@@ -56,7 +57,7 @@ Seats = Mapping[int, Seat]
 
 def seats_of(person: Person) -> Seats:
     found = memberships_of(person.pk)
-    return {course.pk: Seat(course, member) for course, member in found if member.teaches}
+    return {course.pk: Seat(course, member, person.pk) for course, member in found if member.teaches}
 
 
 def of_my_students(seats: Seats) -> Q:

@@ -36,6 +36,7 @@ from apps.gradebook.queries import (
     score_of,
     score_row,
     score_titles,
+    score_versions,
     scored_people,
 )
 from apps.gradebook.said import late_lines, weight_lines
@@ -92,6 +93,7 @@ __all__ = [
     "score_of",
     "score_row",
     "score_titles",
+    "score_versions",
     "scored_people",
     "set_drops",
     "set_grading",

@@ -221,7 +221,13 @@ def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
     )
 
 
-def score_of(item_id: OuterRef, person_id: OuterRef, attempt: OuterRef) -> Exists:
+def score_versions(item_id: int) -> dict[int, int]:
+    """By person, the version of the score of their first attempt, for whoever goes on to change it."""
+    rows = Score.objects.filter(cell__graded_item__item_id=item_id, attempt=1)
+    return dict(rows.values_list("cell__person_id", "version"))
+
+
+def score_of(item_id: OuterRef, person_id: OuterRef, attempt: OuterRef | int = 1) -> Exists:
     """Whether an attempt of an outer row has a score."""
     own = {"cell__graded_item__item_id": item_id, "cell__person_id": person_id}
     return Exists(Score.objects.filter(**own, attempt=attempt))

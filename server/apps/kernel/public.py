@@ -22,11 +22,12 @@ from apps.kernel.requests import Readable, actor_of, answer
 from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
 from apps.kernel.stamps import rows_stamp
-from apps.kernel.texts import one_line, web_link
-from apps.kernel.uploads import copied, existing_files, store
+from apps.kernel.texts import on_one_line, one_line, web_link
+from apps.kernel.uploads import copied, existing_files, store, with_own_files
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.whole_files import can_keep, on_disk
 from apps.kernel.writes import write
+from apps.kernel.written import Written, plain, written
 
 __all__ = [
     "SYSTEM",
@@ -42,6 +43,7 @@ __all__ = [
     "StoredFile",
     "Thing",
     "Verdict",
+    "Written",
     "actor_of",
     "answer",
     "answer_problems",
@@ -60,9 +62,11 @@ __all__ = [
     "not_understood",
     "now",
     "on_disk",
+    "on_one_line",
     "one_line",
     "pdf",
     "pdf_answer",
+    "plain",
     "plain_letters",
     "record",
     "refuse_problems",
@@ -80,6 +84,8 @@ __all__ = [
     "untold",
     "upright",
     "web_link",
+    "with_own_files",
     "words_in",
     "write",
+    "written",
 ]

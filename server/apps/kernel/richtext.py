@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from html import unescape
 from urllib.parse import urlsplit
 
@@ -18,18 +19,26 @@ TAGS = {
 ATTRIBUTES = {
     "a": {"href", "title"},
     "img": {"src", "alt", "width", "height"},
-    "span": {"data-latex", "data-type"},
-    "div": {"data-latex", "data-type", "data-embed", "title"},
+    "span": {"data-latex", "data-type", "data-mention"},
+    "div": {"data-latex", "data-type", "data-embed", "data-clip", "title"},
     "th": {"colspan", "rowspan", "scope"},
     "td": {"colspan", "rowspan"},
     "ol": {"start"},
 }
 EMBED = re.compile(r'data-embed="([^"]*)"')
-OWN_IMAGE = re.compile(r"^/files/[0-9a-f-]{36}/[^\"'<>]+$")
+OWN_FILE = re.compile(r"^/files/[0-9a-f-]{36}/[^\"'<>]+$")
+
+
+SHORT = 8_000
+"""Characters of a text that is kept in mind once it was cleaned: a class reads the same one."""
 
 
 def clean(html: str) -> str:
-    """Only the tags of a text, links over http(s) or mail, images from our own files."""
+    """Only the tags of a text, links over http(s) or mail, images and recordings from our own files."""
+    return _clean_short(html) if len(html) <= SHORT else _clean(html)
+
+
+def _clean(html: str) -> str:
     return nh3.clean(
         html,
         tags=TAGS,
@@ -41,8 +50,15 @@ def clean(html: str) -> str:
     )
 
 
+_clean_short = lru_cache(maxsize=2048)(_clean)
+
+
 def _own_images_only(tag: str, attribute: str, value: str) -> str | None:
-    if tag == "img" and attribute == "src" and not OWN_IMAGE.match(value):
+    if tag == "img" and attribute == "src" and not OWN_FILE.match(value):
+        return None
+    if attribute == "data-clip" and not OWN_FILE.match(value):
+        return None
+    if attribute == "data-mention" and not value.isdigit():
         return None
     if attribute == "data-embed" and not may_embed(value):
         return None

@@ -22,6 +22,10 @@ SENTENCES: dict[str, object] = {
     "request.signed_out": _("You are signed out. Sign in, and what you were doing goes on."),
     "request.key_missing": _("The request carries no Idempotency-Key. Send one, and repeat it when you try again."),
     "request.key_reused": _("This Idempotency-Key was used for another request. Use a new one."),
+    "written.too_long": _("This is %(length)s characters long; %(most)s are the most. Shorten it, or attach a file."),
+    "written.formulas": _("Up to %(most)s formulas fit here. Put the rest into a second post, or a file."),
+    "written.pictures": _("Up to %(most)s pictures and recordings fit here."),
+    "written.empty": _("Nothing is written yet. Write something, or put a picture in."),
     "request.changed_meanwhile": _(
         "%(who)s changed this after you opened it. Look at both, then save again; nothing of yours is lost."
     ),

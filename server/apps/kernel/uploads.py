@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import os
+import re
 from typing import Any, Protocol
 from uuid import UUID
 
@@ -126,6 +127,17 @@ def copied(stored: StoredFile, course_id: int, owner: Owner) -> StoredFile:
     return StoredFile.objects.create(
         owner_kind=owner[0], owner_id=owner[1], course_id=course_id, uploaded_at=now(), **kept
     )
+
+
+SHOWN_FILE = re.compile(r"/files/([0-9a-f-]{36})/")
+
+
+def with_own_files(html: str, source: Owner, course_id: int, owner: Owner) -> str:
+    """The same words, for another owner: what they show of the files of `source` is shown under keys of their own."""
+    kind, pk = source
+    shown = StoredFile.objects.filter(key__in=set(SHOWN_FILE.findall(html)), owner_kind=kind, owner_id=pk)
+    keys = {str(stored.key): str(copied(stored, course_id, owner).key) for stored in shown}
+    return SHOWN_FILE.sub(lambda found: f"/files/{keys.get(found[1], found[1])}/", html)
 
 
 def safe_name(name: str) -> str:

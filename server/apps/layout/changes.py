@@ -5,7 +5,7 @@ from apps.layout.actions.change_module import ModuleEdit, change_module, module_
 from apps.layout.actions.copy_in import CopyWish
 from apps.layout.actions.copy_in import copy_in as copy_part_in
 from apps.layout.actions.copy_layout import copy_layout, with_addresses
-from apps.layout.actions.layout_change import Edit, add_row_kinds, row_titles
+from apps.layout.actions.layout_change import Edit, add_row_kinds, follow, row_titles
 from apps.layout.actions.layout_change import apply as apply_edits
 from apps.layout.actions.move_item import move_item
 from apps.layout.actions.set_conditions import drop_wait
@@ -27,6 +27,7 @@ __all__ = [
     "copy_layout",
     "copy_part_in",
     "drop_wait",
+    "follow",
     "made_by",
     "module_row",
     "move_item",

@@ -18,10 +18,12 @@ from unvo_core.path.done import (
     DoneRule,
     HandedIn,
     Opened,
+    Posted,
     ScoredAtLeast,
     Ticked,
     Watched,
 )
+from unvo_core.talk.wants import Want
 
 from apps.courses.public import Course
 from apps.kernel.public import Allowed, Verdict
@@ -36,7 +38,8 @@ class ItemKind:
     `rules`: those that fit it beside the ones that fit any kind. `file`: the media type that its own file begins
     with ('' for any), None when it is no file. `address`: it has an address of its own. `written`: its text is what
     it is. `recording`: it plays, has captions and a length. `heading`: it stands on the path without being a step.
-    `live`: it is held at a class. `takes_hand_ins`: a new one does; one that does not is held at a set time.
+    `live`: it is held at a class. `talks`: people post in it. `wants`: what one asks of each person until its teacher
+    says otherwise. `takes_hand_ins`: a new one does; one that does not is held at a set time.
     `shelf`: where the library lists it. `may_be_made`: whether a course can have one.
     """
 
@@ -51,6 +54,8 @@ class ItemKind:
     recording: bool = False
     heading: bool = False
     live: bool = False
+    talks: bool = False
+    wants: tuple[Want, ...] = ()
     takes_hand_ins: bool = False
     shelf: str = ""
     may_be_made: Callable[[Course], Verdict] = lambda _course: Allowed()
@@ -116,6 +121,7 @@ _rules: dict[str, RuleKind] = {
             fact="watched",
             by_percent=True,
         ),
+        RuleKind(code="posted", word=_("your part is there"), make=lambda _percent, _edition: Posted(), fact="posted"),
         RuleKind(code="attended", word=_("attended"), make=lambda _percent, _edition: Attended(), fact="attended"),
         RuleKind(code=NOTHING, word=_("nothing; it is a heading"), make=lambda _percent, _edition: AllOf(())),
     )

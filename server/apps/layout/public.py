@@ -2,7 +2,7 @@
 
 from apps.layout.api.codes import KindCode, Moment, RuleCode
 from apps.layout.api.schedule_schemas import Break, Pattern, RulesIn
-from apps.layout.api.schemas import Changed, ClassMeeting, DonePart, ItemChange, ItemRef, Json
+from apps.layout.api.schemas import Changed, ClassMeeting, DonePart, ItemChange, ItemRef, Json, Uploaded, WantIn
 from apps.layout.api.shapes import changed, class_out, item_ref, moment_wishes
 from apps.layout.kinds import ItemKind, add_kind, kind_of, rule_kind, rule_kinds
 from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern, Module, Part, Rhythm, SearchEntry
@@ -26,6 +26,7 @@ from apps.layout.reading.refs import ref
 from apps.layout.reading.rules import row_of, rule_of
 from apps.layout.reading.starts import start_by
 from apps.layout.reading.structure import LaidItem, LaidModule, Layout
+from apps.layout.reading.wants import want_key, want_row, want_said, wants_had
 
 __all__ = [
     "SEARCH_CONFIG",
@@ -53,6 +54,8 @@ __all__ = [
     "RuleCode",
     "RulesIn",
     "SearchEntry",
+    "Uploaded",
+    "WantIn",
     "add_kind",
     "can_be_done",
     "changed",
@@ -80,4 +83,8 @@ __all__ = [
     "rule_of",
     "start_by",
     "text_stamps",
+    "want_key",
+    "want_row",
+    "want_said",
+    "wants_had",
 ]

@@ -35,6 +35,12 @@ SENTENCES = {
     "item.no_such_place": _("The place to move it to is gone. Load the page again and repeat the move."),
     "item.after_itself": _("An item can only wait for other items of this course."),
     "item.effort": _("Effort is given in minutes, from 0 to 6,000."),
+    "want.too_many": _("A discussion asks for up to %(most)s things, each once."),
+    "want.count": _("A discussion asks for 1 to %(most)s posts or replies at a time."),
+    "want.words": _("A post is asked to have up to %(most)s words."),
+    "want.days": _("There can be no more days than posts. Ask for fewer days, or for more posts."),
+    "want.before": _("A part is due up to %(most)s days before the whole, not after it."),
+    "want.worth": _("What a part is worth is a figure from 0 to 100."),
     "item.never_done": _(
         "Nobody could ever do %(title)s by this rule: it takes no hand-ins, or has no points to score. Choose another."
     ),

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import re
 from typing import cast
 
 from django.contrib.postgres.expressions import ArraySubquery
-from django.db.models import OuterRef
+from django.contrib.postgres.search import SearchQuery, SearchRank, SearchVector
+from django.db.models import F, OuterRef
 
 from apps.courses.public import Course, Seat
 from apps.kernel.public import clean, editions, file_out
@@ -119,3 +121,25 @@ def _reports(course: Course, reader: Reader, laid: Layout) -> list[out.Report]:
         )
         for r in rows
     ]
+
+
+MOST_ANSWERED = 4
+WORD = re.compile(r"\w{3,}")
+
+
+def answered_before(course: Course, text: str) -> list[Entry]:
+    """Entries among the course's answers that are about the same words, the nearest first."""
+    words = {w.lower() for w in WORD.findall(text)}
+    if not words:
+        return []
+    query = SearchQuery(" | ".join(sorted(words)[:40]), search_type="raw", config="english")
+    vector = SearchVector("title", weight="A", config="english") + SearchVector("html", weight="B", config="english")
+    rows = Entry.objects.filter(course=course, shelf=Entry.FAQ, removed=False, published=True)
+    found = rows.annotate(vector=vector).filter(vector=query).annotate(rank=SearchRank(F("vector"), query))
+    return list(found.order_by("-rank", "position")[:MOST_ANSWERED])
+
+
+def people_of(course: Course) -> list[Entry]:
+    """Whom to ask for what."""
+    rows = Entry.objects.filter(course=course, shelf=Entry.PEOPLE, removed=False, published=True)
+    return list(rows.order_by("position", "id"))

@@ -10,7 +10,7 @@ from unvo_core.path.conditions import Choice
 from unvo_core.path.evaluate import ItemState, steps_to_open
 from unvo_core.schedule.spans import is_closed
 
-from apps.courses.public import Course, moment
+from apps.courses.public import Course, moment, refuse_archived
 from apps.kernel.public import Actor, Refused, not_found, now
 from apps.layout.public import Layout, person_layout, ref
 from apps.path.progress import Progress, progress
@@ -26,6 +26,15 @@ def require_open(course: Course, item_id: int, actor: Actor) -> Progress:
     known = progress(course, laid, actor.person_id, now())
     refuse_locked(known, item_id)
     return known
+
+
+def can_open(course: Course, item_id: int, actor: Actor) -> bool:
+    """Whether `require_open` lets them through."""
+    try:
+        require_open(course, item_id, actor)
+    except Refused:
+        return False
+    return True
 
 
 def refuse_locked(known: Progress, item_id: int) -> None:
@@ -45,8 +54,7 @@ def opened_items(known: Progress) -> frozenset[int]:
 
 def require_doable(course: Course, item_id: int, actor: Actor, at: datetime) -> Progress:
     """As `require_open`, and refuse work on what has closed or in an archived course."""
-    if course.archived_at:
-        raise Refused("course.archived", status=409)
+    refuse_archived(course)
     known = require_open(course, item_id, actor)
     laid, item = known.laid, known.laid.student_items[item_id]
     if is_closed(item.span, at):

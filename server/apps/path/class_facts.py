@@ -35,6 +35,18 @@ def hand_in_times(course: Course, person_ids: Sequence[int]) -> dict[int, dict[i
     }
 
 
+def details_of_people(
+    course: Course, person_ids: Sequence[int], item_ids: Sequence[int]
+) -> dict[int, dict[tuple[int, str], dict[str, Any]]]:
+    """Person -> (item, fact kind) -> words beside it; one query, none where no item is asked for."""
+    found: dict[int, dict[tuple[int, str], dict[str, Any]]] = {}
+    if item_ids:
+        rows = Fact.objects.filter(course=course, person_id__in=person_ids, item_id__in=item_ids)
+        for person, item, kind, detail in rows.values_list("person_id", "item_id", "kind", "detail"):
+            found.setdefault(person, {})[item, kind] = detail
+    return found
+
+
 def facts_from(rows: Iterable[list[Any]]) -> dict[int, ItemFacts]:
     """By item. `rows`: as `FACT` reads them."""
     return person_facts(_fact_row(*row) for row in rows)

@@ -30,13 +30,13 @@ class Member:
 
 
 def each_member(
-    course: Course, person_ids: Sequence[int], now: datetime, module_id: int
+    course: Course, person_ids: Sequence[int], now: datetime, module_id: int | None = None
 ) -> Iterator[tuple[int, Member]]:
-    """One after the other, at two queries for all of them; nobody's evaluation is kept. Of this module only: what
-    the evaluation says of others is not to be read."""
+    """One after the other, at two queries for all of them; nobody's evaluation is kept. With `module_id` of this
+    module only: what the evaluation says of others is not to be read."""
     laid = layout(course)
     layouts = {pk: layout_for(laid, pk) for pk in person_ids}
-    paths = {own: only_module(own.path, module_id) for own in set(layouts.values())}
+    paths = {own: own.path if module_id is None else only_module(own.path, module_id) for own in set(layouts.values())}
     asked = sorted({i.id for path in paths.values() for m in path for i in m.items})
     known = marks_of_students(course, layouts, asked)
     facts = facts_of_people(course, Q(person_id__in=person_ids, item_id__in=asked))

@@ -64,5 +64,5 @@ def fact_counts(
 
 
 def people_who_handed_in(item_ids: Collection[int]) -> int:
-    rows = Fact.objects.filter(item_id__in=item_ids, kind__in=(Fact.HANDED_IN, Fact.STARTED))
+    rows = Fact.objects.filter(item_id__in=item_ids, kind__in=(Fact.HANDED_IN, Fact.STARTED, Fact.POSTED))
     return rows.values("person_id").distinct().count()

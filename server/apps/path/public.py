@@ -1,9 +1,9 @@
 """What upper apps may use of path."""
 
-from apps.path.access import opened_items, refuse_locked, require_doable, require_open
+from apps.path.access import can_open, opened_items, refuse_locked, require_doable, require_open
 from apps.path.actions.note_fact import forget, note
 from apps.path.api.schemas import TickIn
-from apps.path.class_facts import hand_in_times
+from apps.path.class_facts import details_of_people, hand_in_times
 from apps.path.class_progress import (
     NOBODY,
     ClassShare,
@@ -28,9 +28,11 @@ __all__ = [
     "Reader",
     "TickIn",
     "Where",
+    "can_open",
     "can_read_item_file",
     "cells_of_made_up",
     "class_shares",
+    "details_of_people",
     "each_member",
     "enter",
     "fact_counts",

@@ -26,6 +26,12 @@ class Reader:
     now: datetime
     made_up: MadeUp | None = None
 
+    def groups_in(self, laid: Layout) -> frozenset[int]:
+        """The groups of whoever reads, or of the student whom they walk through the course as."""
+        if self.made_up is not None:
+            return self.made_up.groups
+        return laid.groups.get(self.person_id, frozenset())
+
 
 def laid_for(course: Course, reader: Reader) -> Layout:
     """The course as this reader finds it laid: students with their section's classes and allowances."""

@@ -23,7 +23,14 @@ from apps.layout.public import Layout, layout, made_up_layout
 from apps.path.progress import Progress
 
 LONGEST = 20_000
-DOINGS = {"o": "opened_at", "t": "ticked_at", "a": "acknowledged_at", "h": "handed_in_at", "w": "watched_at"}
+DOINGS = {
+    "o": "opened_at",
+    "t": "ticked_at",
+    "a": "acknowledged_at",
+    "h": "handed_in_at",
+    "w": "watched_at",
+    "p": "posted_at",
+}
 """What the made-up student did with an item, a letter each."""
 SCORE = re.compile(r"s(\d{1,3})")
 """'s85': the made-up student was given 85 per cent of the points."""

@@ -11,17 +11,26 @@ from apps.checks.public import conflicts_waiting
 from apps.courses.public import Course, Seats, WaitingRow
 from apps.library.public import reports_waiting
 from apps.live.public import absences_waiting
+from apps.messages.public import questions_waiting
+from apps.talk.public import talk_of_class, talk_waiting
 
 DeskSource = Callable[[Seats, datetime], list[WaitingRow]]
 """Constant in queries, whatever the number of courses."""
-ON_THE_DESK: tuple[DeskSource, ...] = (absences_waiting, work_waiting, reports_waiting, conflicts_waiting)
+ON_THE_DESK: tuple[DeskSource, ...] = (
+    absences_waiting,
+    questions_waiting,
+    work_waiting,
+    talk_waiting,
+    reports_waiting,
+    conflicts_waiting,
+)
 """Each app knows what waits in its own rooms; nothing is kept twice."""
-WAIT_FOR_SCORES = (waiting_of_class,)
 
 
-def waiting_work(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> dict[int, int]:
+def waiting_work(
+    course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None, now: datetime
+) -> dict[int, int]:
     """How many students' latest work waits for a score, by item; of these sections, or of all."""
-    waiting: Counter[int] = Counter()
-    for waiting_of in WAIT_FOR_SCORES:
-        waiting.update(waiting_of(course, item_ids, section_ids))
+    waiting = Counter(waiting_of_class(course, item_ids, section_ids))
+    waiting.update(talk_of_class(course, item_ids, section_ids, now))
     return waiting

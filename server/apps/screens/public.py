@@ -1,5 +1,6 @@
 """All pages: their operations, and what answers at the address of a calendar."""
 
+from apps.screens.asking.routes import router as asking
 from apps.screens.classes.routes import router as classes
 from apps.screens.desk.routes import router as desk
 from apps.screens.feeds.routes import read_feed
@@ -12,10 +13,28 @@ from apps.screens.roster.routes import router as roster
 from apps.screens.search.routes import router as search
 from apps.screens.setup.routes import router as setup
 from apps.screens.standing.routes import router as standing
+from apps.screens.talking.routes import router as talking
 from apps.screens.term.routes import router as term
 from apps.screens.today.routes import router as today
 from apps.screens.week.routes import router as week
 
-ROUTERS = (today, desk, week, item, classes, term, search, standing, gradebook, roster, history, setup, paper, feeds)
+ROUTERS = (
+    today,
+    desk,
+    week,
+    item,
+    classes,
+    term,
+    search,
+    standing,
+    gradebook,
+    roster,
+    history,
+    setup,
+    paper,
+    feeds,
+    asking,
+    talking,
+)
 
 __all__ = ["ROUTERS", "read_feed"]

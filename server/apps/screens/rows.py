@@ -12,7 +12,7 @@ from unvo_core.schedule.spans import MOMENTS
 from apps.courses.public import Course
 from apps.gradebook.public import marks_of_class
 from apps.kernel.public import Thing, editions
-from apps.layout.public import LaidItem, LaidModule, Layout, Moment, item_ref, ref, start_by
+from apps.layout.public import LaidItem, LaidModule, Layout, Moment, item_ref, ref, start_by, want_said, wants_had
 from apps.path.public import NOBODY, ClassShare, Fact, Progress, Reader, class_shares, fact_counts, own_progress
 from apps.screens import schemas as out
 from apps.screens.activities import waiting_work
@@ -55,7 +55,7 @@ def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> S
         fact_counts(course, item_ids, sections),
         marked.held,
         class_shares(course, laid, [laid.items[i] for i in item_ids], sections, marked.excused),
-        waiting_work(course, item_ids, sections),
+        waiting_work(course, item_ids, sections, reader.now),
         _editions(laid, item_ids) if reader.member.instructs else {},
     )
 
@@ -141,9 +141,31 @@ def row(item: LaidItem, laid: Layout, seen: Seen, reader: Reader) -> out.Row:
         pages=item.pages,
         rules=cast(dict[Moment, out.RuleOut], item.moments) if reader.member.teaches else {},
         allowed=_allowed(item, laid),
+        wants=wants_out(item, laid, details),
         edition=seen.editions.get(("item", item.id), 0),
         conditional=reader.member.teaches and bool(item.conditions.get("of")),
     )
+
+
+def had_of(item: LaidItem, details: Mapping[tuple[int, str], Mapping[str, int]]) -> dict[str, int]:
+    """How much of each want is there, by its key: what stands beside the fact that it is begun, or all there."""
+    return wants_had(item.wants, *(details.get((item.id, kind), {}) for kind in (Fact.STARTED, Fact.POSTED)))
+
+
+def wants_out(item: LaidItem, laid: Layout, details: Mapping[tuple[int, str], Mapping[str, int]]) -> list[out.WantRow]:
+    """`details`: words beside the reader's facts, where the counts stand."""
+    had = had_of(item, details)
+    return [
+        out.WantRow(
+            key=w.key,
+            what=w.what,
+            words=want_said(w),
+            count=w.count,
+            have=had.get(w.key, 0),
+            by=w.by(item.span.due, laid.zone),
+        )
+        for w in item.wants
+    ]
 
 
 def choices_of(state: ItemState, laid: Layout) -> list[out.AnyOf]:

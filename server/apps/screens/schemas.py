@@ -4,6 +4,7 @@ from typing import Literal, Required
 from pydantic import BaseModel
 from typing_extensions import TypedDict
 from unvo_core.path.evaluate import State
+from unvo_core.talk.wants import What
 
 from apps.layout.public import ItemRef, Json, KindCode, Moment
 
@@ -52,6 +53,17 @@ class AnyOf(BaseModel):
     items: list[ItemRef]
 
 
+class WantRow(BaseModel):
+    """One thing that a discussion asks, in words; with its moment, and what the reader has of it."""
+
+    key: str
+    what: What
+    words: str
+    count: int
+    have: int
+    by: datetime | None
+
+
 class Row(BaseModel):
     """`state`: empty for teachers. `edition`: the last change of it, for who may change it; 0 for nobody's.
     `conditional`: for teachers, that it opens on conditions of its own."""
@@ -95,6 +107,7 @@ class Row(BaseModel):
     pages: int | None
     rules: dict[Moment, RuleOut]
     allowed: Allowed | None
+    wants: list[WantRow]
     edition: int
     conditional: bool
 

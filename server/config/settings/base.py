@@ -45,6 +45,8 @@ INSTALLED_APPS = [
     "apps.gradebook",
     "apps.path",
     "apps.assignments",
+    "apps.talk",
+    "apps.messages",
     "apps.live",
     "apps.library",
     "apps.checks",
@@ -161,7 +163,7 @@ CONTENT_SECURITY_POLICY = {
         # Element styles carry positions on the time axis; style sheets still need the nonce.
         "style-src-attr": ["'unsafe-inline'"],
         "img-src": [SELF, "data:", "blob:", *BUCKET_ORIGINS],
-        "media-src": [SELF, *BUCKET_ORIGINS, *(f"https://{host}" for host in EMBED_HOSTS)],
+        "media-src": [SELF, "blob:", *BUCKET_ORIGINS, *(f"https://{host}" for host in EMBED_HOSTS)],
         "frame-src": [SELF, "blob:", *BUCKET_ORIGINS, *(f"https://{host}" for host in EMBED_HOSTS)],
         "worker-src": [SELF],
         "font-src": [SELF],

@@ -6,6 +6,10 @@ from collections.abc import Sequence
 from html import escape
 
 
+def paragraph(html: str) -> str:
+    return f"<p>{html}</p>"
+
+
 def maths(latex: str) -> str:
     return f'<span data-type="inline-math" data-latex="{escape(latex, quote=True)}"></span>'
 

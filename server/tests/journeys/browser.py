@@ -24,6 +24,8 @@ FLAGS = [
     "--disable-gpu",
     "--disable-quic",
     "--no-first-run",
+    "--use-fake-ui-for-media-stream",
+    "--use-fake-device-for-media-stream",
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",

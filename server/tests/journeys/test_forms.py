@@ -137,7 +137,7 @@ class History(Journey):
         self.clean_by_axe(page)
         asked.get_by_role("button", name="Take it away").click()
         expect(page.get_by_text("Removed")).to_be_visible()
-        expect(page.get_by_role("link", name=SET_6A, exact=True)).to_be_hidden()
+        expect(page.locator("[data-item]").get_by_role("link", name=SET_6A, exact=True)).to_be_hidden()
         self.go(page, "/c/srv-110/setup/history?sort=removed")
         entry = page.locator("[data-change]").filter(has_text=f"{SET_6A} was removed")
         expect(entry).to_be_visible()

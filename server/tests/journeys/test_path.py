@@ -129,7 +129,7 @@ class Teacher(Journey):
         expect(page.get_by_role("complementary", name="Facts").get_by_text("5.4 of 12")).to_be_visible()
         page.get_by_role("button", name="Hand in (nothing is recorded)").click()
         self.go(page, "/c/srv-110/week/7")
-        expect(page.locator(".totals")).to_contain_text("2 of 6")
+        expect(page.locator(".totals")).to_contain_text("2 of 7")
         self.go(page, "/c/srv-110/standing")
         expect(page.get_by_role("heading", name="Standing")).to_be_attached()
         self.assertEqual(Fact.objects.count(), before)

@@ -39,7 +39,7 @@ class Student(Journey):
         page = self.page(KEEPS_UP, "/c/srv-110/term/map")
         expect(page.get_by_role("table", name="Term")).to_contain_text("Mid-term break")
         self.clean_by_axe(page)
-        for view, words in (("Month", "October 2026"), ("Agenda", "Class 14, 13:00"), ("Points", "1055")):
+        for view, words in (("Month", "October 2026"), ("Agenda", "Class 14, 13:00"), ("Points", "1165")):
             page.get_by_role("link", name=view, exact=True).click()
             expect(page.get_by_role("main")).to_contain_text(words)
             self.clean_by_axe(page)
@@ -249,7 +249,7 @@ class OtherTerm(Journey):
 class OnPaper(Journey):
     def test_a_week_prints_on_one_sheet_across_with_nothing_to_press(self) -> None:
         page = self.page(KEEPS_UP, "/c/srv-110/week/7", color_scheme="dark")
-        expect(page.get_by_role("link", name="Continue")).to_be_visible()
+        expect(page.get_by_role("link", name="Continue: Set 7A")).to_be_visible()
         paper = PdfReader(BytesIO(page.pdf(format="A4", print_background=False)))
         self.assertEqual(len(paper.pages), 1)
         box = paper.pages[0].mediabox

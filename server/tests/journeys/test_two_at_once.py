@@ -6,6 +6,7 @@ import re
 
 from apps.assignments.models import HandIn
 from apps.layout.models import Item, ItemText
+from apps.messages.models import Message
 from apps.people.demo import DEMO_PASSWORD
 from playwright.sync_api import Page, expect
 
@@ -143,6 +144,33 @@ class People(Journey):
         self.go(page, at(SET_7B))
         expect(page.get_by_label("Your text")).to_have_value("")
         self.assertFalse(HandIn.objects.filter(item__title=SET_7B, person__username=BEHIND).exists())
+
+    def test_a_message_that_waits_is_sent_by_nobody_else(self) -> None:
+        page = self.page()
+        self.sign_in(page, KEEPS_UP)
+        self.go(page, "/c/srv-110/talk/messages")
+        page.route(
+            "**/api/courses/*/messages",
+            lambda route: route.abort() if route.request.method == "POST" else route.continue_(),
+        )
+        page.get_by_role("button", name="Write a message").click()
+        page.get_by_role("textbox", name="Your message").click()
+        page.keyboard.type("For my teachers alone.")
+        page.get_by_role("button", name="Send", exact=True).click()
+        expect(page.get_by_text("it waits in this browser").first).to_be_visible()
+        self.sign_out(page)
+        page.get_by_role("dialog", name="Not everything is saved").get_by_role(
+            "button", name="Sign out without them"
+        ).click()
+        page.wait_for_url(re.compile("/sign-in"))
+        page.unroute("**/api/courses/*/messages")
+        self.assertNotIn("teachers alone", page.evaluate("JSON.stringify(localStorage)"))
+        self.sign_in(page, BEHIND)
+        self.go(page, "/c/srv-110/talk/messages")
+        page.get_by_role("button", name="Write a message").click()
+        expect(page.get_by_role("textbox", name="Your message")).to_have_text("")
+        expect(page.get_by_text("it waits in this browser")).to_have_count(0)
+        self.assertFalse(Message.objects.filter(text="For my teachers alone."))
 
     def test_a_session_that_ended_leaves_nobody_elses_walk_or_typing(self) -> None:
         page = self.page()

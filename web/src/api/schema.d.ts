@@ -307,6 +307,96 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/announcements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Announcements
+         * @description What was said, in order of time; for teachers also what is to come, and drafts.
+         */
+        get: operations["read_announcements"];
+        put?: never;
+        /** New Announcement */
+        post: operations["new_announcement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/announcements/images": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Upload Announcement Image */
+        post: operations["upload_announcement_image"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/announcements/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Announcements Read */
+        post: operations["announcements_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/announcements/{announcement_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Announcement */
+        put: operations["edit_announcement"];
+        post?: never;
+        /** Delete Announcement */
+        delete: operations["delete_announcement"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/announcements/{announcement_id}/readers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Announcement Readers */
+        get: operations["announcement_readers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/archived": {
         parameters: {
             query?: never;
@@ -318,6 +408,43 @@ export interface paths {
         /** Edit Archived */
         put: operations["edit_archived"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whom To Ask */
+        get: operations["whom_to_ask"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/asking/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Near Questions
+         * @description Looked up while a question is typed; nothing is kept of it.
+         */
+        post: operations["near_questions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -609,6 +736,23 @@ export interface paths {
         post?: never;
         /** Delete Dates */
         delete: operations["delete_dates"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/discussions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Discussions */
+        get: operations["read_discussions"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1216,6 +1360,162 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/talk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Talk
+         * @description `post`: the page on which it stands. `thread`: that one alone, whole.
+         */
+        get: operations["read_talk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Talk Class */
+        get: operations["read_talk_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Post Draft */
+        put: operations["save_post_draft"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Upload Post File */
+        post: operations["upload_post_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Talk News */
+        get: operations["read_talk_news"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/posts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** New Post */
+        post: operations["new_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Talk Rules */
+        get: operations["read_talk_rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/scores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Score Talk */
+        put: operations["score_talk"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/talk/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Talk Seen */
+        post: operations["talk_seen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/text": {
         parameters: {
             query?: never;
@@ -1336,6 +1636,93 @@ export interface paths {
         put?: never;
         /** Entry Step */
         post: operations["entry_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Threads */
+        get: operations["read_threads"];
+        put?: never;
+        /** Write Message */
+        post: operations["write_message"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/messages/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Upload Message File */
+        post: operations["upload_message_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/messages/rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set Writing Rule */
+        put: operations["set_writing_rule"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/messages/{thread_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Thread */
+        get: operations["read_thread"];
+        put?: never;
+        /** Reply Message */
+        post: operations["reply_message"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/messages/{thread_id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Thread Read */
+        put: operations["thread_read"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1675,6 +2062,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/posts/{post_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Edit Post */
+        put: operations["edit_post"];
+        post?: never;
+        /** Delete Post */
+        delete: operations["delete_post"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/posts/{post_id}/accepted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Answer Accepted */
+        put: operations["answer_accepted"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/posts/{post_id}/closed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Thread Closed */
+        put: operations["thread_closed"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/posts/{post_id}/editions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Post Editions
+         * @description What stood there before; for whoever reads the post, and of what is gone for teachers and its author.
+         */
+        get: operations["read_post_editions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/posts/{post_id}/hidden": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Post Hidden */
+        put: operations["post_hidden"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/posts/{post_id}/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Report Post */
+        post: operations["report_post"];
+        /** Settle Post Report */
+        delete: operations["settle_post_report"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/posts/{post_id}/same": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Same Question */
+        put: operations["same_question"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/print/certificate": {
         parameters: {
             query?: never;
@@ -1785,6 +2296,144 @@ export interface paths {
         /** Read Progress */
         get: operations["read_progress"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Questions */
+        get: operations["read_questions"];
+        put?: never;
+        /** Ask Question */
+        post: operations["ask_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Upload Question File */
+        post: operations["upload_question_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/{question_id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answer Question */
+        post: operations["answer_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/{question_id}/assignee": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Hand Question On */
+        put: operations["hand_question_on"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/{question_id}/more": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask On */
+        post: operations["ask_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/{question_id}/publication": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Publish Answer */
+        post: operations["publish_answer"];
+        /** Unpublish Answer */
+        delete: operations["unpublish_answer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/{question_id}/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Question Settled */
+        put: operations["question_settled"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/questions/{question_id}/too": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Ask Too */
+        put: operations["ask_too"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2192,6 +2841,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/weeks/{key}/announcement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Week Announcement
+         * @description A draft of what to tell the course of a week; nothing is kept.
+         */
+        get: operations["week_announcement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desk": {
         parameters: {
             query?: never;
@@ -2370,6 +3039,58 @@ export interface paths {
          * @description The weeks and modules of a course with these dates; changes nothing.
          */
         post: operations["preview_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Notices */
+        get: operations["read_notices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Notice Choices */
+        get: operations["read_notice_choices"];
+        /** Choose Notices */
+        put: operations["choose_notices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** See Notices */
+        post: operations["see_notices"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2572,6 +3293,22 @@ export interface components {
             /** Person Id */
             person_id: number;
         };
+        /**
+         * Addressee
+         * @description Whom to ask for what, as the library has it.
+         */
+        Addressee: {
+            /** Answers */
+            answers: string;
+            /** Contact */
+            contact: string;
+            /** Hours */
+            hours: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+        };
         /** AllowanceIn */
         AllowanceIn: {
             /**
@@ -2689,6 +3426,144 @@ export interface components {
             why: string[];
         };
         /**
+         * AnnouncementIn
+         * @description `moment`, `pinned_until`: a wall time in the course's zone, or a rule; without a moment it is said at once.
+         */
+        AnnouncementIn: {
+            /**
+             * By Mail
+             * @default true
+             */
+            by_mail: boolean;
+            /**
+             * Groups
+             * @default []
+             */
+            groups: number[];
+            /** Html */
+            html: string;
+            /** Moment */
+            moment?: string | {
+                [key: string]: unknown;
+            } | null;
+            /** Pinned Until */
+            pinned_until?: string | {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Published
+             * @default true
+             */
+            published: boolean;
+            /**
+             * Rare
+             * @default false
+             */
+            rare: boolean;
+            /**
+             * Sections
+             * @default []
+             */
+            sections: number[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * AnnouncementOut
+         * @description `at`: when it is, or was, said; None for a draft without a moment and where the term has no such moment. For
+         *     teachers: whom it is for, its rules, and who has read it of how many.
+         */
+        AnnouncementOut: {
+            /** At */
+            at: string | null;
+            /** Author */
+            author: string;
+            /** By Mail */
+            by_mail: boolean;
+            /** Draft */
+            draft: boolean;
+            /** Edition */
+            edition: number;
+            /** Groups */
+            groups: number[];
+            /** Html */
+            html: string;
+            /** Id */
+            id: number;
+            /** Moment */
+            moment: {
+                [key: string]: unknown;
+            } | null;
+            /** Pinned */
+            pinned: boolean;
+            /** Pinned Wall */
+            pinned_wall: string | null;
+            /** Rare */
+            rare: boolean;
+            /** Read */
+            read: boolean;
+            /** Readers */
+            readers: number;
+            /** Reads */
+            reads: number;
+            /** Said */
+            said: boolean;
+            /** Sections */
+            sections: number[];
+            /** Title */
+            title: string;
+            /** Wall */
+            wall: string | null;
+        };
+        /** Announcements */
+        Announcements: {
+            /** Announcements */
+            announcements: components["schemas"]["AnnouncementOut"][];
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Groups */
+            groups: components["schemas"]["Named"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Sections */
+            sections: components["schemas"]["Named"][];
+            /** Teaching */
+            teaching: boolean;
+            /** Zone */
+            zone: string;
+        };
+        /** AnnouncementsRead */
+        AnnouncementsRead: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * AnswerIn
+         * @description `seen`: the last line that its writer looked at, 0 for none.
+         */
+        AnswerIn: {
+            /** Html */
+            html: string;
+            /**
+             * Seen
+             * @default 0
+             */
+            seen: number;
+        };
+        /**
+         * Answered
+         * @description An answer of the library's that may be what is wanted.
+         */
+        Answered: {
+            /** Html */
+            html: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * AnyOf
          * @description `need` more of these, whichever.
          */
@@ -2736,6 +3611,18 @@ export interface components {
             /** Whole */
             whole: string;
         };
+        /**
+         * Asking
+         * @description `team`: those who teach; `answer_days`: within how many they promise to answer.
+         */
+        Asking: {
+            /** Answer Days */
+            answer_days: number;
+            /** Others */
+            others: components["schemas"]["Addressee"][];
+            /** Team */
+            team: string[];
+        };
         /** Attempt */
         Attempt: {
             /** Attempt */
@@ -2773,7 +3660,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /**
              * Minutes
              * @default 0
@@ -3018,7 +3905,8 @@ export interface components {
          * Cell
          * @description One week (or, in a course without dates, one module) of the ribbon.
          *
-         *     `minutes`: of class and required work; `days`: those that fall due on each of its seven days.
+         *     `minutes`: of class and required work; `days`: those that fall due on each of its seven days. `said`: announcements
+         *     of the week; `unread`: those of them that the reader has not read.
          */
         Cell: {
             /** Break Name */
@@ -3041,8 +3929,18 @@ export interface components {
             number: number | null;
             /** Over */
             over: boolean;
+            /**
+             * Said
+             * @default 0
+             */
+            said: number;
             /** Topic */
             topic: string;
+            /**
+             * Unread
+             * @default 0
+             */
+            unread: number;
         };
         /**
          * Change
@@ -3364,7 +4262,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Late Rule */
             late_rule: string | null;
             /** Points */
@@ -3512,7 +4410,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "ungraded" | "paper" | "held" | "report" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
             /** Lines */
             lines: string[];
             /** Person */
@@ -3523,6 +4421,66 @@ export interface components {
             since: string | null;
             /** Slug */
             slug: string;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * DiscussionRules
+         * @description How people talk there. `groups`: those that talk among themselves; none for all. `template`: the headings of a
+         *     reflection.
+         */
+        DiscussionRules: {
+            /**
+             * After Own
+             * @default false
+             */
+            after_own: boolean;
+            /**
+             * Groups
+             * @default []
+             */
+            groups: number[];
+            /**
+             * Hints
+             * @default
+             */
+            hints: string;
+            /**
+             * Readers
+             * @default class
+             * @enum {string}
+             */
+            readers: "class" | "section" | "group" | "teachers";
+            /**
+             * Sort
+             * @default discussion
+             * @enum {string}
+             */
+            sort: "discussion" | "introductions" | "questions" | "reflection";
+            /**
+             * Template
+             * @default []
+             */
+            template: string[];
+        };
+        /**
+         * Discussions
+         * @description In order of the path.
+         */
+        Discussions: {
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Dated */
+            dated: boolean;
+            /** Discussions */
+            discussions: components["schemas"]["Talking"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Teaching */
+            teaching: boolean;
             /** Zone */
             zone: string;
         };
@@ -3552,7 +4510,7 @@ export interface components {
              * Rule
              * @enum {string}
              */
-            rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended";
+            rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "posted" | "attended";
         };
         /**
          * DoneRuleOut
@@ -3565,7 +4523,7 @@ export interface components {
              * Code
              * @enum {string}
              */
-            code: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended" | "any" | "all" | "nothing";
+            code: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "posted" | "attended" | "any" | "all" | "nothing";
             /** Needs Points */
             needs_points: boolean;
             /** Word */
@@ -3602,6 +4560,20 @@ export interface components {
             edition?: number | null;
             /** Text */
             text: string;
+        };
+        /** DraftOut */
+        DraftOut: {
+            /** Answers */
+            answers: number | null;
+            /** Edition */
+            edition: number;
+            /** Html */
+            html: string;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
         };
         /** Dropped */
         Dropped: {
@@ -3661,7 +4633,7 @@ export interface components {
         };
         /**
          * Entry
-         * @description An item on the day on which it is due.
+         * @description An item on the day on which it is due; or with `want` a part of it that has a moment of its own.
          */
         Entry: {
             /**
@@ -3677,6 +4649,7 @@ export interface components {
             row: components["schemas"]["Row"];
             /** Step */
             step: string;
+            want: components["schemas"]["WantRow"] | null;
         };
         /** EntryChange */
         EntryChange: {
@@ -3842,8 +4815,12 @@ export interface components {
             dated: boolean;
             /** Hits */
             hits: components["schemas"]["Hit"][];
+            /** Said */
+            said: components["schemas"]["PostFound"][];
             /** Text */
             text: string;
+            /** Zone */
+            zone: string;
         };
         /**
          * FromPath
@@ -3856,7 +4833,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Length Seconds */
             length_seconds: number | null;
             /** Pages */
@@ -4036,6 +5013,18 @@ export interface components {
             name: string;
         };
         /**
+         * GroupTo
+         * @description A group, with those of it whom the reader may write to.
+         */
+        GroupTo: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** People */
+            people: number[];
+        };
+        /**
          * HandCondition
          * @description A teacher opens it: `opened` says whether it is, for everybody.
          */
@@ -4050,6 +5039,11 @@ export interface components {
              * @default false
              */
             opened: boolean;
+        };
+        /** HandOnIn */
+        HandOnIn: {
+            /** Person Id */
+            person_id: number;
         };
         /**
          * History
@@ -4084,7 +5078,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Locked */
             locked: boolean;
             /** Snippet */
@@ -4098,6 +5092,11 @@ export interface components {
             places: {
                 [key: string]: components["schemas"]["Subdivision"][];
             };
+        };
+        /** HtmlIn */
+        HtmlIn: {
+            /** Html */
+            html: string;
         };
         /**
          * IntoModule
@@ -4130,7 +5129,7 @@ export interface components {
             /** Done Percent */
             done_percent?: number | null;
             /** Done Rule */
-            done_rule?: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended" | "any" | "all") | null;
+            done_rule?: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "posted" | "attended" | "any" | "all") | null;
             /** Hint */
             hint?: string | null;
             /** Length Seconds */
@@ -4158,6 +5157,8 @@ export interface components {
             required?: boolean | null;
             /** Title */
             title?: string | null;
+            /** Wants */
+            wants?: components["schemas"]["WantIn"][] | null;
         };
         /**
          * ItemGrading
@@ -4200,7 +5201,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Part Id */
             part_id?: number | null;
             /** Title */
@@ -4238,7 +5239,7 @@ export interface components {
              * Done Rule
              * @enum {string}
              */
-            done_rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended" | "any" | "all" | "nothing";
+            done_rule: "opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "posted" | "attended" | "any" | "all" | "nothing";
             /** Edition */
             edition: number;
             /** Embeds */
@@ -4267,6 +5268,8 @@ export interface components {
             walls: {
                 [key: string]: string;
             };
+            /** Wants */
+            wants: components["schemas"]["WantIn"][];
             watched: components["schemas"]["Watched"] | null;
             /** Zone */
             zone: string;
@@ -4459,7 +5462,7 @@ export interface components {
              * Code
              * @enum {string}
              */
-            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** File */
             file: boolean;
             /** Heading */
@@ -4467,9 +5470,11 @@ export interface components {
             /** Recording */
             recording: boolean;
             /** Rules */
-            rules: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "attended")[];
+            rules: ("opened" | "ticked" | "handed_in" | "acknowledged" | "scored" | "watched" | "posted" | "attended")[];
             /** Takes Hand Ins */
             takes_hand_ins: boolean;
+            /** Talks */
+            talks: boolean;
             /** Word */
             word: string;
             /** Written */
@@ -4484,6 +5489,25 @@ export interface components {
             kinds: components["schemas"]["KindOut"][];
             /** Rules */
             rules: components["schemas"]["DoneRuleOut"][];
+        };
+        /**
+         * LaneSlot
+         * @description Posts and replies of the class within a stretch of time, and one's own.
+         */
+        LaneSlot: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Own Posts */
+            own_posts: number;
+            /** Own Replies */
+            own_replies: number;
+            /** Posts */
+            posts: number;
+            /** Replies */
+            replies: number;
         };
         /**
          * LateRuleIn
@@ -4527,7 +5551,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /**
@@ -4863,6 +5887,57 @@ export interface components {
             /** Gone */
             gone: number;
         };
+        /**
+         * MessageIn
+         * @description `people`: each of them sees only themselves; none: those who teach the course.
+         */
+        MessageIn: {
+            /**
+             * Context
+             * @default
+             */
+            context: string;
+            /** Html */
+            html: string;
+            /**
+             * People
+             * @default []
+             */
+            people: number[];
+        };
+        /**
+         * MessageKept
+         * @description `thread`: where one thread was written in; `people`: in how many.
+         */
+        MessageKept: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Thread */
+            thread: number | null;
+            /** Threads */
+            threads: number;
+        };
+        /** MessageOut */
+        MessageOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Context */
+            context: string;
+            /** Html */
+            html: string;
+            /** Id */
+            id: number;
+            /** Mine */
+            mine: boolean;
+            /** Sender */
+            sender: string;
+        };
         /** ModuleChange */
         ModuleChange: {
             /** In Order */
@@ -4977,6 +6052,18 @@ export interface components {
             code: string;
             /** Title */
             title: string;
+        };
+        /** Near */
+        Near: {
+            /** Answered */
+            answered: components["schemas"]["Answered"][];
+            /** Asked */
+            asked: components["schemas"]["QuestionOut"][];
+        };
+        /** NearIn */
+        NearIn: {
+            /** Text */
+            text: string;
         };
         /**
          * NewCourse
@@ -5132,10 +6219,91 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /** NoticeChoiceIn */
+        NoticeChoiceIn: {
+            /**
+             * Here
+             * @enum {string}
+             */
+            here: "at_once" | "daily" | "never";
+            /** Kind */
+            kind: string;
+            /**
+             * Mail
+             * @enum {string}
+             */
+            mail: "at_once" | "daily" | "never";
+        };
+        /**
+         * NoticeChoiceOut
+         * @description `always`: in Unvo nobody can do without it.
+         */
+        NoticeChoiceOut: {
+            /** Always */
+            always: boolean;
+            /**
+             * Here
+             * @enum {string}
+             */
+            here: "at_once" | "daily" | "never";
+            /** Kind */
+            kind: string;
+            /**
+             * Mail
+             * @enum {string}
+             */
+            mail: "at_once" | "daily" | "never";
+            /** Word */
+            word: string;
+        };
+        /** NoticeOut */
+        NoticeOut: {
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Course */
+            course: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Line */
+            line: string;
+            /** Seen */
+            seen: boolean;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Notices
+         * @description The newest first; `next`: ask for those before this one, 0 for no more. `unseen`: over all of them.
+         */
+        Notices: {
+            /** Next */
+            next: number;
+            /** Notices */
+            notices: components["schemas"]["NoticeOut"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Unseen */
+            unseen: number;
+        };
         /** OnClass */
         OnClass: {
             ref: components["schemas"]["ItemRef"];
             row: components["schemas"]["Row"];
+        };
+        /** OnOff */
+        OnOff: {
+            /** On */
+            on: boolean;
         };
         /**
          * OpeningIn
@@ -5296,7 +6464,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Title */
             title: string;
         };
@@ -5417,6 +6585,145 @@ export interface components {
             /** Week */
             week: number | null;
         };
+        /**
+         * PostChangeIn
+         * @description `edition`: the one that the writer began from.
+         */
+        PostChangeIn: {
+            /** Edition */
+            edition: number;
+            /** Html */
+            html: string;
+        };
+        /** PostDraftIn */
+        PostDraftIn: {
+            /** Answers */
+            answers?: number | null;
+            /**
+             * Edition
+             * @default 0
+             */
+            edition: number;
+            /** Html */
+            html: string;
+        };
+        /** PostDraftKept */
+        PostDraftKept: {
+            /** Edition */
+            edition: number;
+            /** Saved At */
+            saved_at: string | null;
+        };
+        /** PostEditionOut */
+        PostEditionOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Edition */
+            edition: number;
+            /** Html */
+            html: string;
+        };
+        /**
+         * PostFound
+         * @description A post that the reader hears; `snippet` as in a hit.
+         */
+        PostFound: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            item: components["schemas"]["ItemRef"];
+            /** Post */
+            post: number;
+            /** Snippet */
+            snippet: string;
+        };
+        /** PostIn */
+        PostIn: {
+            /** Answers */
+            answers?: number | null;
+            /** Group Id */
+            group_id?: number | null;
+            /** Html */
+            html: string;
+        };
+        /**
+         * PostOut
+         * @description `to`: whose post it answers, and which. `gone`: why it can't be read; teachers and its author read it all the
+         *     same. `counts`: of one's own, whether it counts towards one's part. `reports`: for teachers, what was said of it.
+         */
+        PostOut: {
+            /** Accepted */
+            accepted: boolean;
+            /** Answers */
+            answers: number | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            /** Author Id */
+            author_id: number;
+            /** Counts */
+            counts: boolean;
+            /** Edited At */
+            edited_at: string | null;
+            /** Edition */
+            edition: number;
+            /**
+             * Gone
+             * @enum {string}
+             */
+            gone: "" | "taken_back" | "hidden";
+            /** Html */
+            html: string;
+            /** Id */
+            id: number;
+            /** Mine */
+            mine: boolean;
+            /** New */
+            new: boolean;
+            /** Own Same */
+            own_same: boolean;
+            /** Place */
+            place: string;
+            /** Reports */
+            reports: string[];
+            /** Root */
+            root: number | null;
+            /** Same */
+            same: number;
+            /** Teaches */
+            teaches: boolean;
+            /** To */
+            to: string;
+            /** Why */
+            why: string;
+            /** Words */
+            words: number;
+        };
+        /** PostReportIn */
+        PostReportIn: {
+            /** Why */
+            why: string;
+        };
+        /**
+         * Posted
+         * @description What was kept, and where the writer's part stands now.
+         */
+        Posted: {
+            /** Id */
+            id: number;
+            part: components["schemas"]["YourPart"] | null;
+        };
         /** ProgressCell */
         ProgressCell: {
             /** By Hand */
@@ -5445,12 +6752,163 @@ export interface components {
             /** Required */
             required: number;
         };
+        /** Publication */
+        Publication: {
+            /** Published */
+            published: boolean;
+            /**
+             * Shelf
+             * @default faq
+             * @constant
+             */
+            shelf: "faq";
+        };
+        /**
+         * PublicationIn
+         * @description The question and its answer as all of the course read them.
+         */
+        PublicationIn: {
+            /** Html */
+            html: string;
+            /** Title */
+            title: string;
+        };
         /** PutAway */
         PutAway: {
             /** Archived */
             archived: boolean;
             /** Slug */
             slug: string;
+        };
+        /**
+         * QuestionIn
+         * @description `about` an item or a score names the `item_id`.
+         */
+        QuestionIn: {
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "item" | "score" | "course";
+            /** Html */
+            html: string;
+            /** Item Id */
+            item_id?: number | null;
+            /**
+             * Open To Class
+             * @default false
+             */
+            open_to_class: boolean;
+        };
+        /** QuestionKept */
+        QuestionKept: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+        };
+        /** QuestionLineOut */
+        QuestionLineOut: {
+            /** Answer */
+            answer: boolean;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            /** Html */
+            html: string;
+            /** Id */
+            id: number;
+            /** Mine */
+            mine: boolean;
+        };
+        /** QuestionOnOff */
+        QuestionOnOff: {
+            /** On */
+            on: boolean;
+        };
+        /**
+         * QuestionOut
+         * @description `asker`: empty where somebody else's question is read without the name. `by`: when an answer was promised.
+         *     `context`: how the asker stood with the item; for those who answer, and the asker.
+         */
+        QuestionOut: {
+            /**
+             * About
+             * @enum {string}
+             */
+            about: "item" | "score" | "course";
+            /** Answered At */
+            answered_at: string | null;
+            /** Asker */
+            asker: string;
+            /** Asker Id */
+            asker_id: number | null;
+            /** Assignee */
+            assignee: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string | null;
+            /** Context */
+            context: {
+                [key: string]: unknown;
+            };
+            /** Html */
+            html: string;
+            /** Id */
+            id: number;
+            item: components["schemas"]["ItemRef"] | null;
+            /** Lines */
+            lines: components["schemas"]["QuestionLineOut"][];
+            /** Mine */
+            mine: boolean;
+            /** Open To Class */
+            open_to_class: boolean;
+            /** Own Too */
+            own_too: boolean;
+            /** Published */
+            published: boolean;
+            /** Section */
+            section: string;
+            /** Too */
+            too: number;
+            /** Waits Since */
+            waits_since: string | null;
+        };
+        /**
+         * Questions
+         * @description Those that wait first, the oldest promise first; then the newest. `teachers`: to whom one can be handed on.
+         */
+        Questions: {
+            /** Answer Days */
+            answer_days: number;
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** More */
+            more: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Teachers */
+            teachers: components["schemas"]["Named"][];
+            /** Teaching */
+            teaching: boolean;
+            /** Zone */
+            zone: string;
         };
         /** Queue */
         Queue: {
@@ -5501,6 +6959,15 @@ export interface components {
              * @enum {string}
              */
             state: "waiting" | "held" | "released" | "started" | "nothing" | "excused";
+        };
+        /** ReaderOut */
+        ReaderOut: {
+            /** At */
+            at: string | null;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
         };
         /** Receipt */
         Receipt: {
@@ -5649,6 +7116,8 @@ export interface components {
             now: string;
             /** Opened */
             opened: boolean;
+            /** Rare */
+            rare: components["schemas"]["AnnouncementOut"][];
             /**
              * Role
              * @enum {string}
@@ -5675,6 +7144,13 @@ export interface components {
             administers: boolean;
             /** Makes Courses */
             makes_courses: boolean;
+        };
+        /** RoomOut */
+        RoomOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /** Roster */
         Roster: {
@@ -5750,7 +7226,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Late Seconds */
             late_seconds: number;
             /** Length Seconds */
@@ -5810,6 +7286,8 @@ export interface components {
             };
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
+            /** Wants */
+            wants: components["schemas"]["WantRow"][];
         };
         /**
          * RowWishIn
@@ -5930,6 +7408,19 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * SaidSince
+         * @description What was said in a course since; whole.
+         */
+        SaidSince: {
+            announcement: components["schemas"]["AnnouncementOut"];
+            /** Code */
+            code: string;
+            /** Slug */
+            slug: string;
+            /** Zone */
+            zone: string;
         };
         /** ScaleBand */
         ScaleBand: {
@@ -6138,6 +7629,11 @@ export interface components {
             /** Seen */
             seen: boolean;
         };
+        /** SeenNotices */
+        SeenNotices: {
+            /** Upto */
+            upto: number;
+        };
         /**
          * SettingsIn
          * @description What is to be changed of an item; what is left out stays as it is.
@@ -6147,6 +7643,7 @@ export interface components {
             grading?: components["schemas"]["GradingIn"] | null;
             item?: components["schemas"]["ItemChange"] | null;
             moments?: components["schemas"]["RulesIn"] | null;
+            talk?: components["schemas"]["DiscussionRules"] | null;
         };
         /** SettledIn */
         SettledIn: {
@@ -6210,6 +7707,8 @@ export interface components {
             points_at_stake: number;
             /** Required */
             required: number;
+            /** Said */
+            said: components["schemas"]["AnnouncementOut"][];
             /** Teaching */
             teaching: boolean;
             /** Zone */
@@ -6319,7 +7818,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Opens */
@@ -6533,6 +8032,198 @@ export interface components {
             /** Item Id */
             item_id: number;
         };
+        /** TalkClass */
+        TalkClass: {
+            /** Can Release */
+            can_release: boolean;
+            /** Due */
+            due: string | null;
+            /** Hold */
+            hold: boolean;
+            /** Possible */
+            possible: string | null;
+            /** Rows */
+            rows: components["schemas"]["TalkRow"][];
+            /** Title */
+            title: string;
+            /** Wants */
+            wants: string[];
+            /** Zone */
+            zone: string;
+        };
+        /** TalkKept */
+        TalkKept: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * TalkNews
+         * @description What others wrote after the post `newest`.
+         */
+        TalkNews: {
+            /** Newest */
+            newest: number;
+            /** Posts */
+            posts: number;
+        };
+        /**
+         * TalkPage
+         * @description A discussion as its reader finds it. `shut`: why they can't write: closed, archived, no_group, or nothing.
+         *     `waits_for_own`: posts of others are seen after their own first. `since`: what is newer is marked new.
+         */
+        TalkPage: {
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Closes */
+            closes: string | null;
+            /** Drafts */
+            drafts: components["schemas"]["DraftOut"][];
+            /** Due */
+            due: string | null;
+            /** Lane */
+            lane: components["schemas"]["LaneSlot"][];
+            /** Lane Minutes */
+            lane_minutes: number;
+            /** Newest */
+            newest: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Opens */
+            opens: string | null;
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            part: components["schemas"]["YourPart"] | null;
+            /** Room */
+            room: number | null;
+            /** Rooms */
+            rooms: components["schemas"]["RoomOut"][];
+            rules: components["schemas"]["DiscussionRules"];
+            /**
+             * Shut
+             * @enum {string}
+             */
+            shut: "" | "closed" | "archived" | "no_group";
+            /** Since */
+            since: string | null;
+            /** Teaching */
+            teaching: boolean;
+            /** Threads */
+            threads: components["schemas"]["ThreadOut"][];
+            totals: components["schemas"]["Totals"];
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "time" | "unanswered" | "new" | "mine";
+            /** Waiting */
+            waiting: components["schemas"]["Waiting"][];
+            /** Waits For Own */
+            waits_for_own: boolean;
+            /** Walking */
+            walking: boolean;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * TalkRow
+         * @description One student in the grader's view. `state`: waiting for a score, held, released, begun, nothing there, excused.
+         */
+        TalkRow: {
+            /** Comment */
+            comment: string;
+            /** Counts */
+            counts: string | null;
+            /** Haves */
+            haves: number[];
+            /** Late */
+            late: number;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Posts */
+            posts: number;
+            /** Proposed */
+            proposed: string;
+            /** Raw */
+            raw: string | null;
+            /** Section */
+            section: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "held" | "released" | "begun" | "nothing" | "excused";
+            /** Version */
+            version: number;
+        };
+        /** TalkScoreIn */
+        TalkScoreIn: {
+            /**
+             * Above Possible
+             * @default false
+             */
+            above_possible: boolean;
+            /**
+             * Comment
+             * @default
+             */
+            comment: string;
+            /** Person Id */
+            person_id: number;
+            /** Raw */
+            raw: string;
+            /** Seen Version */
+            seen_version: number;
+        };
+        /** TalkScoresIn */
+        TalkScoresIn: {
+            /** Scores */
+            scores: components["schemas"]["TalkScoreIn"][];
+        };
+        /**
+         * Talking
+         * @description A discussion: how its reader stands with it, and what is heard in it. `new`: since the last visit; `waiting`:
+         *     posts of others without a reply; `waits_for_own`: there is more once they have posted; `heard`: false for what is
+         *     locked, which tells nothing. `replied_to`: posts are there to be answered.
+         */
+        Talking: {
+            /** Heard */
+            heard: boolean;
+            /** New */
+            new: number;
+            /** Posts */
+            posts: number;
+            /** Replied To */
+            replied_to: boolean;
+            /** Replies */
+            replies: number;
+            row: components["schemas"]["Row"];
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "discussion" | "introductions" | "questions" | "reflection";
+            /** Step */
+            step: string;
+            /** Waiting */
+            waiting: number;
+            /** Waits For Own */
+            waits_for_own: boolean;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "now" | "to_come" | "earlier";
+        };
         /** Teacher */
         Teacher: {
             /** Name */
@@ -6718,6 +8409,108 @@ export interface components {
             html: string;
         };
         /**
+         * ThreadLine
+         * @description `title`: the other side, empty for those who teach. `last`: the key of the last message, of which `line` is the
+         *     beginning.
+         */
+        ThreadLine: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Last */
+            last: number;
+            /** Line */
+            line: string;
+            /** Mine */
+            mine: boolean;
+            /** Section */
+            section: string;
+            /** Sender */
+            sender: string;
+            /** Title */
+            title: string;
+            /** Unread */
+            unread: boolean;
+        };
+        /**
+         * ThreadOut
+         * @description A post with its replies in order of time. `more`: replies that are not sent along; `after` the last of these.
+         */
+        ThreadOut: {
+            /** Closed At */
+            closed_at: string | null;
+            /** Closed By */
+            closed_by: string;
+            /** Closed Why */
+            closed_why: string;
+            head: components["schemas"]["PostOut"];
+            /** More */
+            more: number;
+            /** Replies */
+            replies: components["schemas"]["PostOut"][];
+            /** Waits */
+            waits: boolean;
+        };
+        /**
+         * ThreadPage
+         * @description `read_by_other`: up to which message the other side has read; `upto`: the reader.
+         */
+        ThreadPage: {
+            /** Id */
+            id: number;
+            /** Messages */
+            messages: components["schemas"]["MessageOut"][];
+            /** More */
+            more: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Read By Other */
+            read_by_other: number;
+            /** Title */
+            title: string;
+            /** Upto */
+            upto: number;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * Threads
+         * @description `people`: whom the reader may write to by name; `groups`: by the name of their group. `classmates`: whom students
+         *     may write to among themselves.
+         */
+        Threads: {
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Can Write To Team */
+            can_write_to_team: boolean;
+            /** Classmates */
+            classmates: string;
+            /** Groups */
+            groups: components["schemas"]["GroupTo"][];
+            /** More */
+            more: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** People */
+            people: components["schemas"]["Named"][];
+            /** Teaching */
+            teaching: boolean;
+            /** Threads */
+            threads: components["schemas"]["ThreadLine"][];
+            /** Zone */
+            zone: string;
+        };
+        /**
          * Tick
          * @description How many scores lie at a per cent of what can be had.
          */
@@ -6793,6 +8586,8 @@ export interface components {
             planned: number;
             /** Rows */
             rows: components["schemas"]["TodayRow"][];
+            /** Said */
+            said: components["schemas"]["SaidSince"][];
             /**
              * Since
              * Format: date-time
@@ -6803,7 +8598,8 @@ export interface components {
         };
         /**
          * TodayRow
-         * @description `minutes`: what of it today's plan holds; `whole_minutes`: all that it takes.
+         * @description `minutes`: what of it today's plan holds; `whole_minutes`: all that it takes. `due`: of what is due by parts, the
+         *     moment of the part that comes next.
          */
         TodayRow: {
             /** Choices */
@@ -6817,7 +8613,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Open */
@@ -6837,6 +8633,8 @@ export interface components {
             state: components["schemas"]["State"];
             /** Waits For */
             waits_for: components["schemas"]["ItemRef"][];
+            /** Wants */
+            wants: components["schemas"]["WantRow"][];
             /** Whole Minutes */
             whole_minutes: number;
             /** Zone */
@@ -6856,6 +8654,21 @@ export interface components {
             value: string | null;
             /** Waits */
             waits: string | null;
+        };
+        /** Totals */
+        Totals: {
+            /** New */
+            new: number;
+            /** Own Posts */
+            own_posts: number;
+            /** Own Replies */
+            own_replies: number;
+            /** Posts */
+            posts: number;
+            /** Replies */
+            replies: number;
+            /** Unanswered */
+            unanswered: number;
         };
         /**
          * Tour
@@ -6892,12 +8705,112 @@ export interface components {
             /** Shrunk From */
             shrunk_from?: number[] | null;
         };
+        /** UptoIn */
+        UptoIn: {
+            /** Upto */
+            upto: number;
+        };
+        /**
+         * Waiting
+         * @description A post that nobody else has answered.
+         */
+        Waiting: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Author */
+            author: string;
+            /** Id */
+            id: number;
+        };
         /** WaiveIn */
         WaiveIn: {
             /** Key */
             key: string;
             /** Waived */
             waived: boolean;
+        };
+        /**
+         * WantHave
+         * @description One thing that is asked, in words, with what is there of it. `each`: the points of one, if they are proposed.
+         */
+        WantHave: {
+            /** By */
+            by: string | null;
+            /** Count */
+            count: number;
+            /** Each */
+            each: string | null;
+            /** Have */
+            have: number;
+            /** Key */
+            key: string;
+            /** Late */
+            late: number;
+            what: components["schemas"]["What"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * WantIn
+         * @description What a discussion asks: `count` posts, or replies to so many different classmates. `before`: days before the due
+         *     moment, at wall time `at`; without `at` the due moment itself. `worth`: its share of the points.
+         */
+        WantIn: {
+            /** At */
+            at?: string | null;
+            /**
+             * Before
+             * @default 0
+             */
+            before: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Days
+             * @default 1
+             */
+            days: number;
+            /**
+             * Image
+             * @default false
+             */
+            image: boolean;
+            /** Key */
+            key: string;
+            what: components["schemas"]["What"];
+            /**
+             * Words
+             * @default 0
+             */
+            words: number;
+            /**
+             * Worth
+             * @default 1
+             */
+            worth: number;
+        };
+        /**
+         * WantRow
+         * @description One thing that a discussion asks, in words; with its moment, and what the reader has of it.
+         */
+        WantRow: {
+            /** By */
+            by: string | null;
+            /** Count */
+            count: number;
+            /** Have */
+            have: number;
+            /** Key */
+            key: string;
+            what: components["schemas"]["What"];
+            /** Words */
+            words: string;
         };
         /**
          * Watched
@@ -6925,6 +8838,16 @@ export interface components {
             seen: number[][];
         };
         /**
+         * WeekDraft
+         * @description An announcement to begin with.
+         */
+        WeekDraft: {
+            /** Html */
+            html: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Weight
          * @description A category; `weight` in percent, empty in a course that adds points.
          */
@@ -6939,6 +8862,21 @@ export interface components {
             points: string;
             /** Weight */
             weight: string;
+        };
+        /**
+         * What
+         * @enum {string}
+         */
+        What: "post" | "reply";
+        /** WithReason */
+        WithReason: {
+            /** On */
+            on: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /** Work */
         Work: {
@@ -6970,6 +8908,30 @@ export interface components {
             sha256: string;
             /** Size */
             size: number;
+        };
+        /** WritingRuleIn */
+        WritingRuleIn: {
+            /**
+             * Classmates
+             * @enum {string}
+             */
+            classmates: "nobody" | "group" | "class";
+        };
+        /**
+         * YourPart
+         * @description `proposed`: the points that the counting would give of `possible`.
+         */
+        YourPart: {
+            /** Done */
+            done: boolean;
+            /** Done At */
+            done_at: string | null;
+            /** Possible */
+            possible: string | null;
+            /** Proposed */
+            proposed: string | null;
+            /** Wants */
+            wants: components["schemas"]["WantHave"][];
         };
     };
     responses: never;
@@ -7487,6 +9449,185 @@ export interface operations {
             };
         };
     };
+    read_announcements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Announcements"];
+                };
+            };
+        };
+    };
+    new_announcement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnnouncementIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    upload_announcement_image: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    announcements_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnnouncementsRead"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnnouncementsRead"];
+                };
+            };
+        };
+    };
+    edit_announcement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                announcement_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnnouncementIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    delete_announcement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                announcement_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    announcement_readers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                announcement_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReaderOut"][];
+                };
+            };
+        };
+    };
     edit_archived: {
         parameters: {
             query?: never;
@@ -7509,6 +9650,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PutAway"];
+                };
+            };
+        };
+    };
+    whom_to_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asking"];
+                };
+            };
+        };
+    };
+    near_questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Near"];
                 };
             };
         };
@@ -7968,6 +10157,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    read_discussions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Discussions"];
                 };
             };
         };
@@ -9035,6 +11246,243 @@ export interface operations {
             };
         };
     };
+    read_talk: {
+        parameters: {
+            query?: {
+                view?: "time" | "unanswered" | "new" | "mine";
+                page?: number | null;
+                post?: number | null;
+                thread?: number | null;
+                group?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkPage"];
+                };
+            };
+        };
+    };
+    read_talk_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkClass"];
+                };
+            };
+        };
+    };
+    save_post_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostDraftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostDraftKept"];
+                };
+            };
+        };
+    };
+    upload_post_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    read_talk_news: {
+        parameters: {
+            query?: {
+                newest?: number;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkNews"];
+                };
+            };
+        };
+    };
+    new_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Posted"];
+                };
+            };
+        };
+    };
+    read_talk_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiscussionRules"];
+                };
+            };
+        };
+    };
+    score_talk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TalkScoresIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
+    talk_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
     edit_text: {
         parameters: {
             query?: never;
@@ -9247,6 +11695,194 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Kept"];
+                };
+            };
+        };
+    };
+    read_threads: {
+        parameters: {
+            query?: {
+                q?: string;
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Threads"];
+                };
+            };
+        };
+    };
+    write_message: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessageIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageKept"];
+                };
+            };
+        };
+    };
+    upload_message_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    set_writing_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WritingRuleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageKept"];
+                };
+            };
+        };
+    };
+    read_thread: {
+        parameters: {
+            query?: {
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                thread_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThreadPage"];
+                };
+            };
+        };
+    };
+    reply_message: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                thread_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HtmlIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageKept"];
+                };
+            };
+        };
+    };
+    thread_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                thread_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UptoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageKept"];
                 };
             };
         };
@@ -9799,6 +12435,237 @@ export interface operations {
             };
         };
     };
+    edit_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Posted"];
+                };
+            };
+        };
+    };
+    delete_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Posted"];
+                };
+            };
+        };
+    };
+    answer_accepted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
+    thread_closed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithReason"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
+    read_post_editions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostEditionOut"][];
+                };
+            };
+        };
+    };
+    post_hidden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithReason"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
+    report_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostReportIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
+    settle_post_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
+    same_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TalkKept"];
+                };
+            };
+        };
+    };
     print_certificate: {
         parameters: {
             query?: never;
@@ -9919,6 +12786,273 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ModuleProgress"];
+                };
+            };
+        };
+    };
+    read_questions: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Questions"];
+                };
+            };
+        };
+    };
+    ask_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
+                };
+            };
+        };
+    };
+    upload_question_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    answer_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
+                };
+            };
+        };
+    };
+    hand_question_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
+                };
+            };
+        };
+    };
+    ask_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HtmlIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
+                };
+            };
+        };
+    };
+    publish_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublicationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Publication"];
+                };
+            };
+        };
+    };
+    unpublish_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Publication"];
+                };
+            };
+        };
+    };
+    question_settled: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionOnOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
+                };
+            };
+        };
+    };
+    ask_too: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionOnOff"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
                 };
             };
         };
@@ -10510,6 +13644,29 @@ export interface operations {
             };
         };
     };
+    week_announcement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekDraft"];
+                };
+            };
+        };
+    };
     read_desk: {
         parameters: {
             query?: never;
@@ -10795,6 +13952,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NewPlan"];
+                };
+            };
+        };
+    };
+    read_notices: {
+        parameters: {
+            query?: {
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Notices"];
+                };
+            };
+        };
+    };
+    read_notice_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeChoiceOut"][];
+                };
+            };
+        };
+    };
+    choose_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticeChoiceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeChoiceOut"][];
+                };
+            };
+        };
+    };
+    see_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenNotices"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenNotices"];
                 };
             };
         };

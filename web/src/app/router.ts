@@ -12,6 +12,8 @@ import rosterRoutes from "@/places/roster/routes";
 import searchRoutes from "@/places/search/routes";
 import setupRoutes, { ownRoutes as newCourse } from "@/places/setup/routes";
 import standingRoutes from "@/places/standing/routes";
+import noticeRoutes from "@/places/notices/routes";
+import talkRoutes from "@/places/talk/routes";
 import termRoutes from "@/places/term/routes";
 import todayRoutes from "@/places/today/routes";
 import weekRoutes from "@/places/week/routes";
@@ -26,6 +28,7 @@ const routes: RouteRecordRaw[] = [
   ...deskRoutes,
   ...signInRoutes,
   ...outboxRoutes,
+  ...noticeRoutes,
   ...receiptRoutes,
   ...accountRoutes,
   ...administrationRoutes,
@@ -40,6 +43,7 @@ const routes: RouteRecordRaw[] = [
       ...itemRoutes,
       ...termRoutes,
       ...standingRoutes,
+      ...talkRoutes,
       ...libraryRoutes,
       ...rosterRoutes,
       ...searchRoutes,

@@ -39,6 +39,11 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
     </span>
     <span v-if="cell.number === null" class="sr-only">{{ cell.break_name }}</span>
     <span v-if="load && !thin" class="load" :class="{ over: cell.over }">{{ load }}</span>
+    <span v-if="cell.said" class="said" :class="{ unread: cell.unread }" aria-hidden="true" />
+    <span v-if="cell.said" class="sr-only"
+      >{{ t("ribbon.said", { n: cell.said }, cell.said) }}
+      <template v-if="cell.unread">{{ t("ribbon.unread", { n: cell.unread }, cell.unread) }}</template></span
+    >
     <span v-if="cell.over" class="sr-only">{{ t("ribbon.over") }}</span>
     <span v-if="cell.first_day && !thin" class="day">{{ times.date(cell.first_day) }}</span>
     <DayBars v-if="cell.minutes && cell.days.length && !thin" class="bars" :minutes="cell.days" />
@@ -79,6 +84,19 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
   right: 6px;
   color: var(--ink-soft);
   font: 11px var(--font-mono);
+}
+/* A flag on the upper edge: something was said that week; filled until it is read. */
+.said {
+  position: absolute;
+  top: 0;
+  left: 30px;
+  width: 10px;
+  height: 4px;
+  background: var(--ink-soft);
+}
+.said.unread {
+  height: 6px;
+  background: var(--now);
 }
 .bars {
   position: absolute;

@@ -6,9 +6,21 @@ export const stepPath = (slug: string, key: string, dated: boolean): string =>
 export const itemPath = (slug: string, id: number): string => `/c/${slug}/item/${id}`;
 export const gradePath = (slug: string, id: number, person?: number): string =>
   `/c/${slug}/grade/${id}${person ? `/${person}` : ""}`;
+/** Where the class's parts in a discussion are scored. */
+export const talkScorePath = (slug: string, id: number): string => `${itemPath(slug, id)}?class=1`;
+export const postPath = (slug: string, item: number, post: number): string =>
+  `${itemPath(slug, item)}?post=${post}#post-${post}`;
 export const standingPath = (slug: string): string => `/c/${slug}/standing`;
 export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;
 export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term/${view}`;
+export const talkPath = (slug: string): string => `/c/${slug}/talk`;
+export const questionsPath = (slug: string): string => `/c/${slug}/talk/questions`;
+export const discussionsPath = (slug: string): string => `/c/${slug}/talk/discussions`;
+export const messagesPath = (slug: string, thread?: number): string =>
+  `/c/${slug}/talk/messages${thread ? `/${thread}` : ""}`;
+export const questionPath = (slug: string, id: number): string =>
+  `${questionsPath(slug)}?question=${id}#question-${id}`;
+export const noticesPath = "/notices";
 export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
 export const rosterPath = (slug: string, state = ""): string =>
   `/c/${slug}/roster${state ? `?state=${state}` : ""}`;

@@ -30,7 +30,19 @@ export default {
     score: "{points} of {possible} for {item}",
     comment: "with a comment",
   },
+  ribbon: {
+    said: "one announcement | {n} announcements",
+    unread: "one of them not read | {n} of them not read",
+    break: "Break",
+    hours: "{n} h",
+    minutes: "{n} min",
+    over: "more than the course's credits stand for",
+    done: "{n} % done",
+    now: "this week",
+  },
   term: {
+    partOf: "{title}: {part}",
+    partShort: "{part}: {title}",
     daysBefore: "Show {n} earlier day, from {first} | Show {n} earlier days, from {first}",
     map: "Map",
     month: "Month",
@@ -147,4 +159,6 @@ export default {
     time: "Time",
     go: "Show",
   },
+  time: { minutes: "{n} min", hours: "{h} h", both: "{h} h {m}" },
+  by: { minutes: "{n} min", hours: "{n} h", days: "{n} days" },
 } as const;

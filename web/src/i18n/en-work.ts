@@ -194,6 +194,12 @@ export default {
     late: "a day late | {n} days late",
     noPromise: "no promise",
     ungraded: "{n} hand-in to grade | {n} hand-ins to grade",
+    discussion: "{n} part in a discussion to score | {n} parts in a discussion to score",
+    post_report: "Post reported",
+    question: "Question",
+    answer: "Answer",
+    toPost: "Look at it",
+    toQuestion: "All about it",
     paper: "{n} paper to score | {n} papers to score",
     held: "{n} score held | {n} scores held",
     report: "Error reported",
@@ -224,4 +230,5 @@ export default {
     toMove: "Re-date",
     toRoster: "Roster",
   },
+  counting: { best: "best", latest: "latest", first: "first", mean: "mean" },
 } as const;

@@ -5,6 +5,8 @@ import layout from "./en-layout";
 import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
+import talk from "./en-talk";
+import said from "./en-said";
 import weighing from "./en-weighing";
 import begin from "./en-begin";
 import people from "./en-people";
@@ -19,6 +21,8 @@ export default {
   ...layout,
   ...setup,
   ...work,
+  ...talk,
+  ...said,
   ...weighing,
   ...begin,
   ...people,
@@ -76,6 +80,7 @@ export default {
     term: "Term",
     standing: "Standing",
     gradebook: "Gradebook",
+    talk: "Talk",
     library: "Library",
     roster: "Roster",
     setup: "Setup",
@@ -101,14 +106,6 @@ export default {
     grade: "In grading: save and go to the next student",
     move: "When laying out: move the focused item",
   },
-  ribbon: {
-    break: "Break",
-    hours: "{n} h",
-    minutes: "{n} min",
-    over: "more than the course's credits stand for",
-    done: "{n} % done",
-    now: "this week",
-  },
   size: {
     points: "{n} point | {n} points",
     due: "due {at}",
@@ -116,7 +113,6 @@ export default {
     practice: "practice, does not count",
     draft: "hidden",
   },
-  time: { minutes: "{n} min", hours: "{h} h", both: "{h} h {m}" },
   week: {
     moveEnd: "{moment} of {title}, {at}: move by a day with ← or →",
     certificate: "Your certificate (PDF)",
@@ -191,7 +187,6 @@ export default {
     deduction: "−{points} for lateness",
     per: { day: "day", hour: "hour" },
   },
-  by: { minutes: "{n} min", hours: "{n} h", days: "{n} days" },
   action: {
     open: "Open",
     continue: "Continue",
@@ -294,5 +289,4 @@ export default {
     tools: "Text tools",
     insert: "Insert",
   },
-  counting: { best: "best", latest: "latest", first: "first", mean: "mean" },
 };

@@ -24,6 +24,7 @@ from apps.layout.changes import (
     write_text,
 )
 from apps.layout.public import latest_texts, layout
+from apps.messages.public import reword, unsaid
 
 
 def fix_findings(actor: Actor, course: Course, keys: Collection[str]) -> AuditRecord:
@@ -124,11 +125,18 @@ def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, A
 
 
 def _set_text(actor: Actor, course: Course, fix: Fix) -> None:
-    html = latest_texts(course)[fix.place.id][1]
+    announced = fix.place.kind == "announcement"
+    if announced:
+        html = next(html for pk, _title, html in unsaid(course) if pk == fix.place.id)
+    else:
+        html = latest_texts(course)[fix.place.id][1]
     start, end = int(fix.values["start"]), int(fix.values["end"])  # type: ignore[call-overload]
     new = (
         without_link(html, start, end)
         if fix.kind == "unlink"
         else with_words(html, start, end, str(fix.values["text"]))
     )
-    write_text(actor, course, fix.place.id, new, ask_again=False, seen=None)
+    if announced:
+        reword(actor, course, fix.place.id, new)
+    else:
+        write_text(actor, course, fix.place.id, new, ask_again=False, seen=None)

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import datetime
 from typing import Any
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.cases import schedule_in
 from unvo_core.check.run import RULES
 
 from apps.checks.sentences import FINDINGS
+from apps.courses.models import Course
 from apps.gradebook.models import Category, GradedItem
 from apps.kernel.models import AuditRecord
 from apps.layout.models import Item, Module
@@ -201,6 +204,48 @@ class Fixes(DemoCase):
                 self.mend(code, READING)
                 page = self.teacher.get(self.path(READING)).json()
                 self.assertIn(wanted, page["html"].replace("</a>", "").replace('<a href="/c/srv-110/item', "<"))
+
+    def test_what_is_to_be_announced_is_read_and_mended_and_what_was_said_is_not(self) -> None:
+        wish = {"title": "Boots", "html": "<p>Bring boots on Monday 8 October.</p>", "moment": "2026-10-20T09:00"}
+        pk = self.teacher.send("POST", "/courses/srv-110/announcements", wish).json()["id"]
+        self.teacher.send("POST", "/courses/srv-110/announcements", wish | {"moment": None, "published": True})
+        found = self.teacher.get(CHECK_PATH).json()["findings"]
+        [one] = [f for f in found if "Monday 8 October" in f["sentence"]]
+        self.assertIn(f"/talk?said={pk}", one["address"])
+        rows = self.teacher.get("/desk").json()["rows"]
+        self.assertTrue(
+            any("Monday 8 October" in line for r in rows if r["kind"] == "date_check" for line in r["lines"])
+        )
+        told = self.teacher.send("POST", f"{CHECK_PATH}/fix", {"keys": [one["key"]]})
+        self.assertEqual(told.status_code, 200, told.content[:300])
+        announced = self.teacher.get("/courses/srv-110/announcements").json()["announcements"]
+        self.assertIn("<p>Bring boots on Thursday 8 October.</p>", [a["html"] for a in announced if a["id"] == pk])
+        again = self.teacher.get(CHECK_PATH).json()["findings"]
+        self.assertFalse([f for f in again if "Monday 8 October" in f["sentence"]])
+
+    def test_what_was_announced_last_term_is_read_in_a_copy_and_dated_anew(self) -> None:
+        """Class 14 was on Thursday 8 October; what stands for it in the copy's term is said in its place."""
+        said = {"title": "Boots", "html": "<p>Bring boots on Thursday 8 October.</p>", "published": True}
+        self.teacher.send("POST", "/courses/srv-110/announcements", said)
+        self.teacher.send("POST", "/courses/srv-110/copy", {"title": "Copy", "code": "C 1"})
+        copy = f"/courses/{Course.objects.get(copied_from__slug='srv-110').slug}"
+        spring = {"name": "Spring", "first_day": "2027-01-11", "last_day": "2027-05-07", "breaks": []}
+        schedule = schedule_in(self.teacher.get(f"{copy}/schedule").json()) | spring
+        moved = self.teacher.send("POST", f"{copy}/term-move", {"how": "redate", "schedule": schedule})
+        self.assertEqual(moved.status_code, 200, moved.content[:300])
+        found = self.teacher.get(f"{copy}/date-check").json()["findings"]
+        [one] = [f for f in found if "Thursday 8 October" in f["sentence"] and "/talk?said=" in f["address"]]
+        mended = self.teacher.send("POST", f"{copy}/date-check/fix", {"keys": [one["key"]]})
+        self.assertEqual(mended.status_code, 200, mended.content[:300])
+        [html] = [
+            a["html"]
+            for a in self.teacher.get(f"{copy}/announcements").json()["announcements"]
+            if a["title"] == "Boots"
+        ]
+        day = self.teacher.get(f"{copy}/term").json()
+        classes = [c for w in day["weeks"] for d in w["days"] for c in d["classes"]]
+        start = datetime.fromisoformat(next(c["start"] for c in classes if c["number"] == 14))
+        self.assertIn(f"{start:%A} {start.day} {start:%B}", html)
 
     def test_every_rule_is_tried_here_or_says_where(self) -> None:
         self.assertEqual(

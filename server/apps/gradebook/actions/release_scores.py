@@ -4,6 +4,7 @@ import pghistory
 
 from apps.courses.public import Course, can_lay_out, membership
 from apps.gradebook.actions.save_score import graded_item, lock_cells
+from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.models import Score
 from apps.kernel.public import Actor, Refused, now, record, require
 from apps.layout.public import item_row
@@ -17,10 +18,13 @@ def release_scores(actor: Actor, course: Course, item_id: int) -> int:
     at = now()
     lock_cells(graded)
     with pghistory.context(actor=actor.person_id, name=actor.name):
-        count = Score.objects.filter(cell__graded_item=graded, released_at__isnull=True).update(released_at=at)
+        held = Score.objects.filter(cell__graded_item=graded, released_at__isnull=True)
+        attempts = dict(held.order_by("attempt").values_list("cell__person_id", "attempt"))
+        count = held.update(released_at=at)
         if not count:
             raise Refused("release.nothing_held", status=409)
         graded.released_at = at
         graded.save(update_fields=["released_at"])
     record(actor, "score.release", ("item", item_id), course_id=course.pk, after={"scores": count})
+    tell_scores(course, item_id, attempts)
     return count

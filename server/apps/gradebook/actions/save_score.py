@@ -8,6 +8,7 @@ from decimal import ROUND_HALF_UP, Decimal, InvalidOperation
 import pghistory
 
 from apps.courses.public import Course, can_see_student, membership, moment, students
+from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.gradebook.queries import score_row
 from apps.kernel.public import Actor, Refused, now, record, require
@@ -52,6 +53,8 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     _refuse_if_changed(course, before, wish.seen_version)
     with pghistory.context(actor=actor.person_id, name=actor.name):
         score = _kept(actor, cell, graded, before, raw, wish)
+    if score.released_at == score.graded_at:
+        tell_scores(course, item_id, {wish.person_id: wish.attempt})
     record(
         actor,
         "score.save",

@@ -71,7 +71,7 @@ class Rules(DemoCase):
 
     def test_other_weights_and_drops_move_whom_they_were_said_to_move(self) -> None:
         wish = self.wish()
-        for category, weight in zip(wish["categories"], (60, 10, 10, 10, 10), strict=True):
+        for category, weight in zip(wish["categories"], (50, 10, 10, 10, 10, 10), strict=True):
             category |= {"weight": weight, "drop_lowest": 1}
         shown = self.shown_is_what_comes(wish)
         self.assertGreater(shown["moved"], 0)

@@ -14,6 +14,7 @@ from apps.courses.public import (
     lock_course,
     membership,
     places_of,
+    refuse_archived,
     refuse_foreign,
 )
 from apps.joining.models import ClassCode
@@ -58,8 +59,7 @@ def standing_code(typed: str, *, lock: bool = False) -> ClassCode:
     found = rows.select_related("course__term", "section").filter(code=as_code(typed)).first()
     if found is None or found.course.removed_at:
         raise Refused("code.unknown", status=404)
-    if found.course.archived_at:
-        raise Refused("course.archived", status=409)
+    refuse_archived(found.course)
     if found.closed_at or (found.ends_at and found.ends_at <= now()):
         raise Refused("code.closed", status=409)
     return found

@@ -5,14 +5,17 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
 
+from unvo_core.talk.wants import want_problems
+
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.kernel.public import Actor, AuditRecord, Refused, one_line, require, web_link
+from apps.kernel.public import Actor, AuditRecord, Refused, one_line, refuse_problems, require, web_link
 from apps.layout.actions.change_module import LONGEST_TITLE
 from apps.layout.actions.layout_change import Edit, apply
 from apps.layout.kinds import kind_of, plain_rules
 from apps.layout.models import Item
 from apps.layout.queries import item_row, layout
 from apps.layout.reading.done_rules import can_be_done
+from apps.layout.reading.wants import want_of, want_row
 
 MOST_MINUTES = 6000
 MOST_POINTS = 10000
@@ -44,6 +47,7 @@ class ItemEdit:
     pages: int | None = None
     address: str | None = None
     place: str | None = None
+    wants: list[dict[str, Any]] | None = None
 
 
 def change_item(actor: Actor, course: Course, item_id: int, wish: ItemEdit) -> AuditRecord:
@@ -52,6 +56,8 @@ def change_item(actor: Actor, course: Course, item_id: int, wish: ItemEdit) -> A
     item = item_row(course, item_id)
     fields = _plain_fields(wish)
     fields |= _figures(wish)
+    if wish.wants is not None:
+        fields["wants"] = _wants(item, wish.wants)
     if wish.address is not None:
         fields["address"] = web_link(wish.address)
     if wish.read_first is not None:
@@ -118,6 +124,14 @@ def _percent(value: float) -> float:
     if not 0 <= value <= 100:
         raise Refused("item.percent")
     return value
+
+
+def _wants(item: Item, wished: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    if wished and not kind_of(item.kind).talks:
+        raise Refused("item.wrong_kind")
+    wants = [want_of(row) for row in wished]
+    refuse_problems(want_problems(wants))
+    return [want_row(want) for want in wants]
 
 
 def _joined_rules(wished: list[dict[str, Any]]) -> list[dict[str, Any]]:

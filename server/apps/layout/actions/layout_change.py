@@ -1,6 +1,6 @@
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, time
 from decimal import Decimal
@@ -33,6 +33,16 @@ def add_row_kinds(**kinds: type[models.Model]) -> None:
     KINDS.update(kinds)
 
 
+Follower = Callable[[Actor, Course, Collection[int]], None]
+_followers: dict[tuple[str, str], list[Follower]] = {}
+
+
+def follow(kind: str, field: str, follower: Follower) -> None:
+    """Call an upper app's function with the ids of the rows in which this field was changed, or set back, within the
+    same transaction: what it keeps of them is then true again."""
+    _followers.setdefault((kind, field), []).append(follower)
+
+
 MANY = 20
 """From so many rows on they are written together and not one by one."""
 
@@ -60,7 +70,7 @@ def apply(actor: Actor, course: Course, action: str, edits: Sequence[Edit], abou
         return AuditRecord(at=now(), actor_name=actor.name, action=action, target_kind=thing[0], target_id=thing[1])
     with pghistory.context(actor=actor.person_id, name=actor.name):
         _save(changes)
-    return record(
+    made = record(
         actor,
         f"layout.{action}",
         thing,
@@ -70,6 +80,11 @@ def apply(actor: Actor, course: Course, action: str, edits: Sequence[Edit], abou
         touches=[thing, *((c.kind, c.row.pk) for c in changes)],
         reversible=True,
     )
+    for (kind, name), followers in _followers.items():
+        rows = [c.row.pk for c in changes if c.kind == kind and name in c.fields]
+        for follower in followers if rows else ():
+            follower(actor, course, rows)
+    return made
 
 
 @dataclass(frozen=True)

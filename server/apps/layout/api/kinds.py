@@ -31,5 +31,6 @@ def _kind(kind: kinds.ItemKind) -> s.KindOut:
         written=kind.written,
         recording=kind.recording,
         heading=kind.heading,
+        talks=kind.talks,
         takes_hand_ins=kind.takes_hand_ins,
     )

@@ -2,6 +2,7 @@ from datetime import date, datetime
 from typing import Annotated, Any
 
 from pydantic import BaseModel, Field
+from unvo_core.talk.wants import What
 
 from apps.kernel.public import File
 from apps.layout.api.codes import ChosenRuleCode, KindCode, PlainRuleCode, RuleCode
@@ -20,6 +21,7 @@ class KindOut(BaseModel):
     written: bool
     recording: bool
     heading: bool
+    talks: bool
     takes_hand_ins: bool
 
 
@@ -93,6 +95,21 @@ class ItemIn(BaseModel):
     part_id: int | None = None
 
 
+class WantIn(BaseModel):
+    """What a discussion asks: `count` posts, or replies to so many different classmates. `before`: days before the due
+    moment, at wall time `at`; without `at` the due moment itself. `worth`: its share of the points."""
+
+    key: Annotated[str, Field(pattern=r"^[a-z0-9]{1,8}$")]
+    what: What
+    count: int = 1
+    words: int = 0
+    image: bool = False
+    days: int = 1
+    before: int = 0
+    at: Annotated[str | None, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")] = None
+    worth: Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)] = 1
+
+
 class ItemChange(BaseModel):
     title: str | None = None
     minutes: int | None = None
@@ -110,6 +127,7 @@ class ItemChange(BaseModel):
     pages: int | None = None
     address: str | None = None
     place: str | None = None
+    wants: Annotated[list[WantIn] | None, Field(max_length=10)] = None
 
 
 class OpeningIn(BaseModel):

@@ -13,8 +13,9 @@ class Item(models.Model):
 
     `done_parts`: the rules that 'any' or 'all' join, each {rule, percent}. `read_first`: items to look at
     before, that lock nothing. `length_seconds` of a recording, `pages` of slides: counted, or entered.
-    `place`: where an exam or class is held. `stamped`: the item as its rhythm made it, to see later
-    whether a hand has changed it.
+    `place`: where an exam or class is held. `wants`: what it asks of each person, as
+    apps.layout.reading.wants reads it; null for what its kind usually asks. `stamped`: the item as its
+    rhythm made it, to see later whether a hand has changed it.
     """
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="items")
@@ -34,6 +35,7 @@ class Item(models.Model):
     done_parts = models.JSONField(default=list, blank=True)
     moments = models.JSONField(default=dict, blank=True)
     conditions = models.JSONField(default=dict, blank=True)
+    wants = models.JSONField(null=True)
     hint = models.CharField(max_length=300, blank=True)
     read_first = ArrayField(models.BigIntegerField(), default=list, blank=True)
     length_seconds = models.PositiveIntegerField(null=True)

@@ -11,6 +11,7 @@ from unvo_core.path.done import AllOf, AnyOf, DoneRule, Means, can_be_met
 from apps.layout.kinds import JOINS, kind_of, rule_kind
 from apps.layout.models import Item
 from apps.layout.reading.structure import LaidItem
+from apps.layout.reading.wants import wants_of
 
 
 def done_rule_of(code: str, percent: float | None, edition: int, parts: Sequence[Mapping[str, Any]] = ()) -> DoneRule:
@@ -29,6 +30,7 @@ def can_be_done(item: Item | LaidItem) -> bool:
     rule = done_rule_of(item.done_rule, percent, item.asked_edition, item.done_parts)
     means = Means(
         hand_in=item.takes_hand_ins,
+        post=bool(item.wants if isinstance(item, LaidItem) else wants_of(item)),
         score=bool(item.points),
         watch=kind.recording and item.file_id is not None,
         text=kind.written,

@@ -28,6 +28,7 @@ from apps.layout.reading.conditions import whens_of
 from apps.layout.reading.done_rules import done_rule_of
 from apps.layout.reading.rules import rule_of
 from apps.layout.reading.structure import GivenAllowance, LaidItem, LaidModule, LaidPart, Layout
+from apps.layout.reading.wants import wants_of
 
 
 def rules_of(items: Iterable[tuple[int, Mapping[str, Any]]]) -> dict[Key, Rule]:
@@ -255,6 +256,7 @@ def _laid_item(item: Item, instants: Mapping[Key, datetime], whens: tuple[When, 
         asked_edition=item.asked_edition,
         span=Span(**{name: instants.get((item.pk, name)) for name in MOMENTS}),
         number=0,
+        wants=wants_of(item),
         place=item.place,
         unresolved=tuple(name for name in item.moments if (item.pk, name) not in instants),
     )
@@ -285,6 +287,7 @@ def path_item(item: LaidItem) -> PathItem:
         required=item.required,
         span=item.span,
         whens=item.whens,
-        handed_in=item.takes_hand_ins,
+        handed_in=item.takes_hand_ins or (item.talks and bool(item.wants)),
+        in_parts=item.talks,
         practice=item.practice,
     )

@@ -23,6 +23,7 @@ from unvo_core.schedule.moments import Key, Rule
 from unvo_core.schedule.spans import Span, end_of
 from unvo_core.schedule.term import Term, Week
 from unvo_core.schedule.zones import instant_of
+from unvo_core.talk.wants import Want
 
 from apps.layout.kinds import kind_of
 
@@ -31,9 +32,9 @@ from apps.layout.kinds import kind_of
 class LaidItem:
     """`number` counts along the module as its students see it; `span` holds what was entered.
 
-    `conditions`: the item's own as stored; `whens`: those of its part and module too. `unresolved`:
-    moments whose rule has no place in the term. `allowed`: what allowances made of the item for the
-    person whose layout this is.
+    `wants`: what it asks of each person, posts and replies. `conditions`: the item's own as stored; `whens`: those
+    of its part and module too. `unresolved`: moments whose rule has no place in the term. `allowed`: what allowances
+    made of the item for the person whose layout this is.
     """
 
     id: int
@@ -63,6 +64,7 @@ class LaidItem:
     asked_edition: int
     span: Span
     number: int
+    wants: tuple[Want, ...] = ()
     place: str = ""
     unresolved: tuple[str, ...] = ()
     allowed: Effective | None = None
@@ -79,6 +81,11 @@ class LaidItem:
     def asks_for(self, rule: str) -> bool:
         """Whether this is the done rule, or one of those it joins."""
         return self.done_rule == rule or any(p["rule"] == rule for p in self.done_parts)
+
+    @property
+    def talks(self) -> bool:
+        """People post in it."""
+        return kind_of(self.kind).talks
 
     @property
     def counts(self) -> bool:

@@ -58,6 +58,7 @@ KINDS = {
     "acknowledgement": Kind(
         ("POST", "/acknowledgement", {"edition": 1}), OPEN, ("POST", "/acknowledgement", {"edition": 0}), "item.edition_gone"
     ),
+    "discussion": Kind(("POST", "/talk/posts", {"html": "<p>Mine</p>"}), OPEN, TICK, "item.wrong_kind"),
     "assignment": Kind(("POST", "/hand-in", None), ("PUT", "/hand-in", {"text": "Half", "comment": ""}), TICK, "item.wrong_kind"),
 }  # fmt: skip
 

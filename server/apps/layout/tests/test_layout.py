@@ -106,7 +106,7 @@ class LayingOut(DemoCase):
         change = self.teacher.send("DELETE", f"/courses/srv-110/modules/{week.pk}?with_work=true").json()
         self.assertEqual(self.teacher.get("/courses/srv-110/weeks/7").json()["modules"], [])
         self.undo(change)
-        self.assertEqual(len(self.titles()), 6)
+        self.assertEqual(len(self.titles()), 7)
 
     def test_undoing_what_was_changed_again_is_refused_and_loses_nothing(self) -> None:
         first = self.teacher.send("PATCH", self.path(READING), {"title": "One"}).json()

@@ -1,7 +1,7 @@
 from __future__ import annotations
 
 from apps.courses.public import Course
-from apps.kernel.public import copied
+from apps.kernel.public import copied, with_own_files
 from apps.layout.changes import with_addresses
 from apps.library.models import Entry
 
@@ -14,9 +14,10 @@ def copy_library(source: Course, course: Course, items: dict[int, int]) -> None:
     for entry in entries.order_by("id"):
         made = Entry.objects.create(
             course=course,
-            html=with_addresses(entry.html, items, course.slug),
             **{name: getattr(entry, name) for name in COPIED},
         )
-        if entry.file is not None:
-            made.file = copied(entry.file, course.pk, ("library_entry", made.pk))
-            made.save(update_fields=["file"])
+        owner = ("library_entry", made.pk)
+        shown = with_own_files(entry.html, ("library_entry", entry.pk), course.pk, owner)
+        made.html = with_addresses(shown, items, course.slug)
+        made.file = copied(entry.file, course.pk, owner) if entry.file else None
+        made.save(update_fields=["html", "file"])

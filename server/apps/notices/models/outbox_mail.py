@@ -7,4 +7,6 @@ class OutboxMail(models.Model):
     to = models.EmailField(db_index=True)
     subject = models.CharField(max_length=300)
     body = models.TextField()
+    html = models.TextField(blank=True)
+    headers = models.JSONField(default=dict)
     at = models.DateTimeField()

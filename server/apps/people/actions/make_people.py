@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from django.contrib.auth.hashers import make_password
 from django.db.models.functions import Lower
 
-from apps.kernel.public import Actor, record
+from apps.kernel.public import Actor, on_one_line, record
 from apps.people.models import Person
 
 LONGEST_SIGN_IN = 150
@@ -39,8 +39,8 @@ def _person(one: Newcomer) -> Person:
     return Person(
         username=one.email if len(one.email) <= LONGEST_SIGN_IN else hashlib.sha256(one.email.encode()).hexdigest(),
         email=one.email,
-        name=name[:150],
-        sort_name=(one.sort_name or name)[:150],
+        name=on_one_line(name)[:150],
+        sort_name=on_one_line(one.sort_name or name)[:150],
         password=make_password(None),
     )
 

@@ -5,7 +5,20 @@ from pydantic import BaseModel
 
 from apps.layout.public import ItemRef
 
-Kind = Literal["ungraded", "paper", "held", "report", "absence", "date_check", "unopened", "stale_term", "behind"]
+Kind = Literal[
+    "question",
+    "ungraded",
+    "discussion",
+    "paper",
+    "held",
+    "report",
+    "post_report",
+    "absence",
+    "date_check",
+    "unopened",
+    "stale_term",
+    "behind",
+]
 
 
 class DeskCourse(BaseModel):

@@ -13,7 +13,7 @@ from unvo_core.formats.calendar_file import Entry, calendar_bytes
 from unvo_core.schedule.meetings import Meeting
 
 from apps.courses.public import RUNNING, Course, Enrolment
-from apps.layout.public import LaidItem, Layout, layout, layout_for
+from apps.layout.public import LaidItem, Layout, layout, layout_for, want_said
 from apps.path.public import Progress, progress_in
 from apps.people.public import Person
 from apps.screens.feeds.number_feed import numbered
@@ -52,6 +52,7 @@ def _entries(course: Course, laid: Layout, known: Progress, with_tasks: bool) ->
             continue
         due = _due(course, laid, item, item.span.due)
         yield due
+        yield from _parts(due, item, laid)
         if with_tasks:
             state = known.course.items[item.id]
             yield replace(
@@ -62,6 +63,16 @@ def _entries(course: Course, laid: Layout, known: Progress, with_tasks: bool) ->
                 completed_at=(state.done_at or item.span.due) if state.done else None,
                 alarm_minutes=None,
             )
+
+
+def _parts(due: Entry, item: LaidItem, laid: Layout) -> Iterator[Entry]:
+    """What of a discussion is due at a moment of its own."""
+    for want in item.wants:
+        by = want.by(item.span.due, laid.zone)
+        if by is not None and by != item.span.due:
+            words = {"due": due.summary, "part": want_said(want)}
+            summary = _("%(due)s: %(part)s") % words
+            yield replace(due, uid=f"due-{item.id}-{want.key}@unvo", start=by, summary=summary, description="")
 
 
 def _class(course: Course, laid: Layout, meeting: Meeting) -> Entry:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import datetime
 from fractions import Fraction
 
 from apps.courses.public import Course, student_count
@@ -13,18 +14,18 @@ from apps.screens.activities import waiting_work
 from apps.screens.gradebook import schemas as out
 
 
-def book(course: Course, section_ids: Sequence[int] | None = None) -> out.Book:
+def book(course: Course, now: datetime, section_ids: Sequence[int] | None = None) -> out.Book:
     """Every item with points that is not practice, by category; those without one last. Counts: of these sections."""
     items = [i for i in layout(course).items.values() if i.counts]
     found = setup_of(course)
     ids = [i.id for i in items]
     counts = fact_counts(course, ids, section_ids)
-    waiting = waiting_work(course, ids, section_ids)
+    waiting = waiting_work(course, ids, section_ids, now)
     held = marks_of_class(course, ids, section_ids).held
     by_category: dict[int | None, list[out.BookItem]] = {}
     for item in items:
         key = found.category_of(item.id)
-        handed_in = counts.get((item.id, Fact.HANDED_IN), 0)
+        handed_in = counts.get((item.id, Fact.POSTED if item.talks else Fact.HANDED_IN), 0)
         row = _item(item, handed_in, waiting.get(item.id, 0), held.get(item.id, 0))
         by_category.setdefault(key, []).append(row)
     shown = [_category(c, by_category.get(c.pk, [])) for c in found.categories]

@@ -15,4 +15,4 @@ router = Router(tags=["gradebook"])
 def gradebook(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    return answer(book(course, reader.member.section_ids))
+    return answer(book(course, reader.now, reader.member.section_ids))

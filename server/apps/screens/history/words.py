@@ -21,6 +21,8 @@ from apps.screens.history import schemas as out
 from apps.screens.history.people import moves
 
 CHANGES = {
+    "announcement.add_image": _("A picture was added for an announcement"),
+    "announcement.release": _("The announcement ‘%(title)s’ went out"),
     "code.close": _("A class code was closed"),
     "code.make": _("A class code was made"),
     "check.fix": _("Fixes of the date check"),
@@ -38,6 +40,8 @@ CHANGES = {
     "group.remove": _("A group was removed"),
     "layout.allow": _("An allowance was given"),
     "layout.add_file": _("A file was added to %(title)s"),
+    "layout.announce": _("The announcement ‘%(title)s’"),
+    "layout.unannounce": _("The announcement ‘%(title)s’ was removed"),
     "layout.ask_again": _("%(title)s is to be acknowledged again"),
     "layout.attach_file": _("The file of %(title)s"),
     "layout.change_item": _("%(title)s"),
@@ -66,6 +70,7 @@ CHANGES = {
     "layout.set_brief": _("What %(title)s takes"),
     "layout.set_categories": _("Categories of the gradebook"),
     "layout.set_conditions": _("When %(title)s opens"),
+    "layout.set_discussion": _("How people talk in %(title)s"),
     "layout.set_grading": _("How %(title)s counts"),
     "people.enrol": _("People were enrolled"),
     "people.invite": _("An invitation was sent again"),
@@ -88,9 +93,16 @@ CHANGES = {
     "library.change": _("An entry of the library"),
     "library.file": _("The file of an entry of the library"),
     "library.make": _("An entry of the library was made"),
+    "library.publish": _("An answer went into the library"),
+    "library.unpublish": _("An answer was taken out of the library"),
     "library.settle": _("A report of an error was settled, or opened again"),
     "score.release": _("Scores of %(title)s were released"),
     "score.save": _("Score: %(title)s"),
+    "talk.close": _("A conversation was closed"),
+    "talk.hide": _("A post was hidden"),
+    "talk.open": _("A conversation was opened again"),
+    "talk.settle": _("A report of a post was settled"),
+    "talk.show": _("A hidden post was shown again"),
     "text.add_image": _("A picture was added to the text of %(title)s"),
     "text.edition": _("Text of %(title)s"),
     "text.write": _("Text of %(title)s"),
@@ -99,7 +111,7 @@ CHANGES = {
 
 UNTOLD = frozenset({"position", "stamped", "beat", "step", "file_id", "asked_edition", "person", "item"})
 """Fields that say nothing to a reader."""
-STRUCTURES = frozenset({"slots", "rotation", "exceptions", "beats", "steps", "shift_minutes", "walls"})
+STRUCTURES = frozenset({"slots", "rotation", "exceptions", "beats", "steps", "shift_minutes", "walls", "wants"})
 """Fields that a word would not do for."""
 BY_ID = {
     "module_id": "module",

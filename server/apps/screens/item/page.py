@@ -15,12 +15,14 @@ from apps.layout.public import (
     LaidItem,
     Layout,
     Moment,
+    WantIn,
     in_words,
     item_ref,
     item_row,
     latest_text,
     names_of,
     ref,
+    want_row,
 )
 from apps.path.public import Fact, Reader, laid_for, opened_for
 from apps.screens.item import schemas as out
@@ -64,6 +66,7 @@ def _page(course: Course, laid: Layout, item_id: int, seen: Seen, reader: Reader
         can_lay_out=reader.member.instructs,
         done_rule=item.done_rule,
         done_percent=item.done_percent,
+        wants=[WantIn(**want_row(w)) for w in item.wants],
         html=clean(text.html) if text else "",
         edition=text.edition if text else 0,
         asked_edition=item.asked_edition,

@@ -5,8 +5,9 @@ from pydantic import BaseModel
 from apps.assignments.public import Brief
 from apps.gradebook.public import GradingIn
 from apps.kernel.public import File
-from apps.layout.public import DonePart, ItemChange, ItemRef, Json, Moment, RuleCode, RulesIn
+from apps.layout.public import DonePart, ItemChange, ItemRef, Json, Moment, RuleCode, RulesIn, WantIn
 from apps.screens.schemas import Row, SheetModule
+from apps.talk.public import DiscussionRules
 
 
 class Resource(BaseModel):
@@ -33,6 +34,7 @@ class SettingsIn(BaseModel):
     moments: RulesIn | None = None
     grading: GradingIn | None = None
     brief: Brief | None = None
+    talk: DiscussionRules | None = None
 
 
 class ItemPage(BaseModel):
@@ -47,6 +49,7 @@ class ItemPage(BaseModel):
     done_rule: RuleCode
     done_percent: float | None
     done_parts: list[DonePart]
+    wants: list[WantIn]
     html: str
     edition: int
     asked_edition: int

@@ -9,6 +9,7 @@ from apps.kernel.public import Actor, AuditRecord, require, together
 from apps.layout.changes import ItemEdit, change_item, set_moments
 from apps.layout.public import item_row, moment_wishes
 from apps.screens.item import schemas as s
+from apps.talk.public import DiscussionWish, set_discussion
 
 
 def keep_settings(actor: Actor, course: Course, item_id: int, wish: s.SettingsIn) -> AuditRecord:
@@ -19,6 +20,8 @@ def keep_settings(actor: Actor, course: Course, item_id: int, wish: s.SettingsIn
     with together(actor, "layout.settings", ("item", item_id), course_id=course.pk) as whole:
         if wish.brief is not None:
             set_brief(actor, course, item_id, BriefWish(**wish.brief.model_dump()))
+        if wish.talk is not None:
+            set_discussion(actor, course, item_id, DiscussionWish(**wish.talk.model_dump()))
         if wish.item is not None:
             change_item(actor, course, item_id, ItemEdit(**wish.item.model_dump()))
         if wish.moments is not None:

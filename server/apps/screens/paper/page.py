@@ -10,6 +10,7 @@ from apps.kernel.public import pdf
 from apps.path.public import Reader
 from apps.screens import schemas
 from apps.screens.term.page import term_map
+from apps.screens.term.schemas import Entry
 from apps.screens.week.page import sheet
 from apps.screens.week.ribbon import ribbon
 
@@ -38,8 +39,7 @@ def term_schedule(course: Course, reader: Reader, person: str) -> bytes:
                     "off": day.off,
                     "classes": [f"{moment(c.start, zone)[-5:]} {c.place}".strip() for c in day.classes],
                     "entries": [
-                        {"mark": mark(e.row.state), "title": e.row.title, "at": moment(e.at, zone)[-5:]}
-                        for e in day.entries
+                        {"mark": _mark_of(e), "title": _titled(e), "at": moment(e.at, zone)[-5:]} for e in day.entries
                     ],
                 }
                 for day in week.days
@@ -100,9 +100,25 @@ def _parts(module: schemas.SheetModule, zone: ZoneInfo) -> list[dict[str, Any]]:
                 "start": day_of(row.start_by, zone) if row.start_by else "",
                 "due": moment(row.due, zone) if row.due else "",
                 "optional": not row.required,
+                "wants": [
+                    {"mark": want_mark(w), "words": w.words, "due": moment(w.by, zone) if w.by else ""}
+                    for w in row.wants
+                ],
             }
         )
     return parts
+
+
+def _mark_of(entry: Entry) -> str:
+    return mark(entry.row.state) if entry.want is None else want_mark(entry.want)
+
+
+def _titled(entry: Entry) -> str:
+    return entry.row.title if entry.want is None else f"{entry.row.title}: {entry.want.words}"
+
+
+def want_mark(want: schemas.WantRow) -> str:
+    return "done" if want.have >= want.count else "todo"
 
 
 def mark(state: str) -> str:

@@ -1,4 +1,4 @@
-"""Search in a course: titles, texts and files of what the reader can reach."""
+"""Search in a course: titles, texts and files of what the reader can reach, and what they hear in discussions."""
 
 from __future__ import annotations
 
@@ -9,12 +9,14 @@ from django.db.models import F, TextField, Value
 from django.db.models.functions import Concat, Left
 
 from apps.courses.public import Course
-from apps.layout.public import SEARCH_CONFIG, SearchEntry, item_ref, ref
+from apps.layout.public import SEARCH_CONFIG, Layout, SearchEntry, item_ref, ref
 from apps.path.public import Reader, laid_for, opened_items, own_progress
 from apps.screens.search import schemas as out
+from apps.talk.public import posts_found
 
 MOST_HITS = 30
 MOST_READ = 200
+MOST_SAID = 15
 SHORTEST, LONGEST = 2, 200
 START, END = "\u2039", "\u203a"
 """Around what was found, in the plain text of a snippet."""
@@ -27,7 +29,7 @@ def search(course: Course, reader: Reader, text: str) -> out.Found:
     laid, teaching = laid_for(course, reader), reader.member.teaches
     dated = laid.term is not None
     if len(wanted) < SHORTEST:
-        return out.Found(text=wanted, dated=dated, hits=[])
+        return out.Found(text=wanted, dated=dated, zone=course.zone, hits=[], said=[])
     items = laid.items if teaching else laid.student_items
     reached = items.keys() if teaching else opened_items(own_progress(course, laid, reader))
     query = _query(wanted)
@@ -42,6 +44,8 @@ def search(course: Course, reader: Reader, text: str) -> out.Found:
     return out.Found(
         text=wanted,
         dated=dated,
+        zone=course.zone,
+        said=_said(course, laid, reader, [i for i in reached if i in items and items[i].talks], query),
         hits=[
             out.Hit(
                 item=item_ref(ref(laid, pk)),
@@ -53,6 +57,14 @@ def search(course: Course, reader: Reader, text: str) -> out.Found:
             for pk, _ in shown
         ],
     )
+
+
+def _said(course: Course, laid: Layout, reader: Reader, item_ids: list[int], query: SearchQuery) -> list[out.PostFound]:
+    found = posts_found(course, item_ids, reader.member, reader.person_id, query, (START, END), MOST_SAID)
+    return [
+        out.PostFound(post=h.id, item=item_ref(ref(laid, h.item_id)), author=h.author, at=h.at, snippet=h.snippet)
+        for h in found
+    ]
 
 
 def _query(wanted: str) -> SearchQuery:

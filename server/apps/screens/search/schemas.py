@@ -1,3 +1,5 @@
+from datetime import datetime
+
 from pydantic import BaseModel
 
 from apps.layout.public import ItemRef, KindCode
@@ -13,7 +15,19 @@ class Hit(BaseModel):
     snippet: str
 
 
+class PostFound(BaseModel):
+    """A post that the reader hears; `snippet` as in a hit."""
+
+    post: int
+    item: ItemRef
+    author: str
+    at: datetime
+    snippet: str
+
+
 class Found(BaseModel):
     text: str
     dated: bool
+    zone: str
     hits: list[Hit]
+    said: list[PostFound]

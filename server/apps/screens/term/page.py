@@ -67,8 +67,11 @@ def _entries(modules: tuple[LaidModule, ...], laid: Layout, seen: Seen, reader: 
             if item.span.due is None:
                 continue
             shown = row(item, laid, seen, reader)
-            entry = out.Entry(row=shown, step=module.key, at=item.span.due, day=laid.calendar.day_of(item.span.due))
-            found.setdefault(entry.day, []).append(entry)
+            parts = [(w, w.by) for w in shown.wants if w.by is not None and w.by != item.span.due]
+            for want, at in [*parts, (None, item.span.due)]:
+                day = laid.calendar.day_of(at)
+                entry = out.Entry(row=shown, want=want, step=module.key, at=at, day=day)
+                found.setdefault(day, []).append(entry)
     return {day: sorted(rows, key=lambda e: e.at) for day, rows in sorted(found.items())}
 
 

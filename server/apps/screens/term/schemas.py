@@ -5,13 +5,14 @@ from pydantic import BaseModel
 from unvo_core.path.evaluate import State
 
 from apps.layout.public import Break, ClassMeeting
-from apps.screens.schemas import Row
+from apps.screens.schemas import Row, WantRow
 
 
 class Entry(BaseModel):
-    """An item on the day on which it is due."""
+    """An item on the day on which it is due; or with `want` a part of it that has a moment of its own."""
 
     row: Row
+    want: WantRow | None
     step: str
     at: datetime
     day: date

@@ -29,7 +29,8 @@ class Standing(DemoCase):
     def test_categories_carry_their_weights_and_the_drop(self) -> None:
         weights = {c["name"]: c["arithmetic"]["weight"] for c in self.standing["categories"]}
         self.assertEqual(
-            weights, {"Homework": "20", "Checks": "15", "Field work": "30", "Mid-term": "15", "Final": "20"}
+            weights,
+            {"Homework": "20", "Checks": "15", "Field work": "30", "Mid-term": "15", "Final": "15", "Discussions": "5"},
         )
         checks = next(c for c in self.standing["categories"] if c["name"] == "Checks")
         self.assertEqual([i["role"] for i in checks["items"]].count("dropped_low"), 1)

@@ -5,7 +5,8 @@ from pydantic import BaseModel
 from unvo_core.path.evaluate import State
 
 from apps.layout.public import ItemRef, KindCode
-from apps.screens.schemas import AnyOf
+from apps.messages.public import AnnouncementOut
+from apps.screens.schemas import AnyOf, WantRow
 
 
 class CourseItem(BaseModel):
@@ -15,7 +16,8 @@ class CourseItem(BaseModel):
 
 
 class TodayRow(BaseModel):
-    """`minutes`: what of it today's plan holds; `whole_minutes`: all that it takes."""
+    """`minutes`: what of it today's plan holds; `whole_minutes`: all that it takes. `due`: of what is due by parts, the
+    moment of the part that comes next."""
 
     slug: str
     code: str
@@ -33,6 +35,7 @@ class TodayRow(BaseModel):
     started: dict[str, int]
     waits_for: list[ItemRef]
     choices: list[AnyOf]
+    wants: list[WantRow]
 
 
 class StripDay(BaseModel):
@@ -50,6 +53,15 @@ class Overflow(BaseModel):
     day: date
     minutes: int
     items: list[CourseItem]
+
+
+class SaidSince(BaseModel):
+    """What was said in a course since; whole."""
+
+    slug: str
+    code: str
+    zone: str
+    announcement: AnnouncementOut
 
 
 class News(BaseModel):
@@ -79,6 +91,7 @@ class Today(BaseModel):
     overdue: int
     since: datetime
     news: list[News]
+    said: list[SaidSince]
     courses: int
 
 

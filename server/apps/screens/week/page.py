@@ -5,10 +5,12 @@ from __future__ import annotations
 from datetime import date
 
 from unvo_core.path.evaluate import is_left, next_item
+from unvo_core.schedule.term import Week
 
 from apps.courses.public import Course
 from apps.kernel.public import not_found
 from apps.layout.public import LaidItem, Layout, class_out, item_ref, ref, start_by
+from apps.messages.public import AnnouncementOut, announcements_by, of_week, shown
 from apps.path.public import Reader, laid_for
 from apps.screens.rows import Seen, look, sheet_module
 from apps.screens.schemas import Row
@@ -44,7 +46,16 @@ def sheet(course: Course, key: str, reader: Reader) -> out.Sheet:
         points_at_stake=sum(r.points for r in left if r.points and not r.practice),
         next_item_id=_next_here(laid, key, seen),
         later=_later(laid, key, week.last_day, seen, reader) if week and not teaching else [],
+        said=_said(course, laid, week, reader) if week else [],
     )
+
+
+def _said(course: Course, laid: Layout, week: Week, reader: Reader) -> list[AnnouncementOut]:
+    """The announcements that belong to the week, whole."""
+    found = announcements_by(course, laid, reader)
+    today = reader.now.astimezone(laid.zone).date()
+    here = of_week(found, laid, (week.first_day, week.last_day), reader.now, today)
+    return [shown(s, laid, reader.now, teaching=reader.member.teaches) for s in here]
 
 
 def _next_here(laid: Layout, key: str, seen: Seen) -> int | None:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections import Counter
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 from fractions import Fraction
 
@@ -13,6 +14,7 @@ from unvo_core.schedule.term import current_week, week_of
 from apps.courses.public import Course
 from apps.gradebook.public import marks_of_class
 from apps.layout.public import ClassMeeting, LaidModule, Layout, class_out
+from apps.messages.public import AnnouncementOut, Said, announcements_by, shown
 from apps.path.public import Reader, class_shares, laid_for, own_progress
 from apps.screens.rows import class_share
 from apps.screens.week import schemas as out
@@ -24,6 +26,8 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
     states = None if teaching else own_progress(course, laid, reader).course
     shares = _class_shares(course, laid, reader) if states is None else _own_shares(states)
     cells = _week_cells(course, laid, teaching, shares) if laid.term else _module_cells(laid, teaching, shares)
+    announced = announcements_by(course, laid, reader)
+    _mark_said(cells, announced, laid, reader)
     current = _current_key(laid, reader.now, cells)
     for cell in cells:
         cell.current = cell.key == current and not _outside_term(laid, reader.now)
@@ -42,9 +46,31 @@ def ribbon(course: Course, reader: Reader) -> out.Ribbon:
         archived=course.archived_at is not None,
         walking=reader.made_up is not None,
         certificate=course.gives_certificate and states is not None and states.complete,
+        rare=_rare(announced, laid, reader),
         current=current,
         cells=cells,
     )
+
+
+def _rare(announced: Sequence[Said], laid: Layout, reader: Reader) -> list[AnnouncementOut]:
+    """What stands over every screen of the course until this student has read it."""
+    if reader.member.teaches or reader.made_up is not None:
+        return []
+    return [shown(s, laid, reader.now) for s in announced if s.row.rare and not s.read]
+
+
+def _mark_said(cells: Iterable[out.Cell], announced: Sequence[Said], laid: Layout, reader: Reader) -> None:
+    """On each week what was said in it; for students what of it they have not read."""
+    counts: Counter[str] = Counter()
+    unread: Counter[str] = Counter()
+    for one in announced:
+        week = week_of(laid.weeks, laid.calendar.day_of(one.at)) if one.at is not None and one.out(reader.now) else None
+        if week is not None:
+            counts[week.key] += 1
+            unread[week.key] += not one.read
+    for cell in cells:
+        cell.said = counts[cell.key]
+        cell.unread = 0 if reader.member.teaches or reader.made_up else unread[cell.key]
 
 
 def _next_class(laid: Layout, now: datetime) -> ClassMeeting | None:

@@ -5,13 +5,15 @@ from unvo_core.path.evaluate import State
 
 from apps.courses.public import Role
 from apps.layout.public import ClassMeeting, ItemRef, KindCode
+from apps.messages.public import AnnouncementOut
 from apps.screens.schemas import SheetModule
 
 
 class Cell(BaseModel):
     """One week (or, in a course without dates, one module) of the ribbon.
 
-    `minutes`: of class and required work; `days`: those that fall due on each of its seven days.
+    `minutes`: of class and required work; `days`: those that fall due on each of its seven days. `said`: announcements
+    of the week; `unread`: those of them that the reader has not read.
     """
 
     key: str
@@ -25,6 +27,8 @@ class Cell(BaseModel):
     days: list[int]
     over: bool
     current: bool
+    said: int = 0
+    unread: int = 0
 
 
 class Ribbon(BaseModel):
@@ -42,6 +46,7 @@ class Ribbon(BaseModel):
     archived: bool
     walking: bool
     certificate: bool
+    rare: list[AnnouncementOut]
     current: str
     cells: list[Cell]
 
@@ -54,6 +59,13 @@ class Later(BaseModel):
     start_by: datetime
     state: State
     budget: int
+
+
+class WeekDraft(BaseModel):
+    """An announcement to begin with."""
+
+    title: str
+    html: str
 
 
 class Sheet(BaseModel):
@@ -75,3 +87,4 @@ class Sheet(BaseModel):
     points_at_stake: float
     next_item_id: int | None
     later: list[Later]
+    said: list[AnnouncementOut]

@@ -6,7 +6,9 @@ from apps.gradebook.public import copy_grading
 from apps.kernel.public import Actor, require
 from apps.layout.changes import copy_layout
 from apps.library.public import copy_library
+from apps.messages.public import copy_announcements, copy_writing_rule
 from apps.people.public import can_make_courses
+from apps.talk.public import copy_discussions
 
 
 def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
@@ -16,5 +18,8 @@ def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
     course, items = copy_layout(actor, source, title, code)
     copy_grading(actor, source, course, items)
     copy_briefs(items)
+    copy_discussions(items)
     copy_library(source, course, items)
+    copy_announcements(source, course, items)
+    copy_writing_rule(source, course)
     return course

@@ -5,6 +5,7 @@ from apps.courses.public import Course
 from apps.gradebook.public import copy_graded
 from apps.kernel.public import Actor, AuditRecord
 from apps.layout.changes import CopyWish, copy_part_in
+from apps.talk.public import copy_discussions
 
 
 def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> AuditRecord:
@@ -12,4 +13,5 @@ def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> Aud
     change, items = copy_part_in(actor, source, course, wish)
     copy_graded(source, course, items)
     copy_briefs(items)
+    copy_discussions(items)
     return change

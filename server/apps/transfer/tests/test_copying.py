@@ -57,7 +57,7 @@ class Copying(DemoCase):
         change = self.copy(module_id=self.week7, into_week=10).json()["change"]
         module = self.module(10)
         new = {i.title: i for i in Item.objects.filter(module=module)}
-        self.assertEqual((module.title, module.published, len(new)), ("Traverse computation", False, 6))
+        self.assertEqual((module.title, module.published, len(new)), ("Traverse computation", False, 7))
         named = new[CHECK].conditions["of"][0]["items"]
         self.assertEqual(set(named), {new[SET_A].pk, new[SET_B].pk})
         self.assertEqual({p.title for p in module.parts.all()}, {"Before Monday’s class", "After class"})

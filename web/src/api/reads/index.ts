@@ -4,4 +4,8 @@ export { courseItem } from "./item";
 export { general, own } from "./own";
 export { place } from "./place";
 export { keyOf } from "./read";
+export { courseAsked, nearAsked } from "./asked";
+export { courseWritten } from "./written";
+export { courseSaid } from "./said";
+export { courseDiscussions, courseTalk, type TalkWish } from "./talk";
 export { touched } from "./touched";

@@ -21,6 +21,8 @@ export const own = {
   /** Where one is signed in. */
   sessions: () => read(["sessions"], readSessions),
   feeds: () => read(["feeds"], () => told(client.GET("/api/calendar-feeds"))),
+  notices: () => read(["notices"], () => told(client.GET("/api/notices"))),
+  noticeChoices: () => read(["notice-choices"], () => told(client.GET("/api/notices/choices"))),
   outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
   receipt: (number: Get<string>) =>
     read(["receipt", number], () =>

@@ -22,6 +22,17 @@ export const touched = {
     courseKey(slug, "path", "term"),
     today,
   ],
+  /** What is said in a discussion: one's part in it, and so one's path. */
+  talking: (slug: string): Key[] => [side(slug, "path"), courseKey(slug, "class", "item"), today, desk],
+  /** What is asked in a course. */
+  asking: (slug: string): Key[] => [courseKey(slug, "path", "asked"), desk],
+  /** What is written to the reader and by them. */
+  writing: (slug: string): Key[] => [courseKey(slug, "path", "written"), own.notices().queryKey],
+  /** What is said to a course: it stands on its weeks, over its screens, on Today and in Talk. */
+  announcing: (slug: string): Key[] => [side(slug, "path"), side(slug, "class"), today],
+  noticeCount: (): Key[] => [own.notices().queryKey],
+  /** How a discussion reads, and nothing that counts. */
+  reading: (slug: string, id: number): Key[] => [courseKey(slug, "path", "item", id, "talk")],
   /** Scores, how they count, who is counted as done: what teachers see of the class, and what they have to do. */
   grading: (slug: string): Key[] => [side(slug, "class"), side(slug, "path"), desk],
   /** Who is in the course and in which section: who has what before them, and whom the teachers see. */

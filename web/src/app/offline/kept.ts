@@ -7,14 +7,14 @@ const LARGEST_FILE = 25 * 1024 * 1024;
 const COURSE = "/api/courses/[^/]+";
 const READING = [
   /^\/api\/(me|courses|today|kinds)$/,
-  new RegExp(`^${COURSE}/(ribbon|term|standing|class-strips|library|tour)$`),
+  new RegExp(`^${COURSE}/(ribbon|term|standing|class-strips|library|tour|announcements)$`),
   new RegExp(`^${COURSE}/(weeks|classes)/[^/]+$`),
   new RegExp(`^${COURSE}/items/\\d+(/(hand-in|grading|changes))?$`),
 ];
 
 /** An address at which the application is; papers, files and feeds have addresses of their own. */
 export const isPage = (path: string): boolean =>
-  !/^\/((api|files|calendar|static|health|_allauth)\/|sw\.js$)/.test(path);
+  !/^\/((api|files|calendar|static|health|unsubscribe|_allauth)\/|sw\.js$)/.test(path);
 
 /** One's own reading only: nothing of other people's work, scores or mail stays on a device. */
 export const isReading = (path: string): boolean => READING.some((one) => one.test(path));

@@ -3,15 +3,17 @@ import { computed, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterView, useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/frame/writes";
-import { gradebookPath, libraryPath, standingPath, stepPath, termPath } from "@/frame/addresses";
+import { gradebookPath, libraryPath, standingPath, stepPath, talkPath, termPath } from "@/frame/addresses";
 import type { Shapes } from "@/api/client";
 import { firstTour, useRibbon } from "@/frame/queries";
+import { provideOutbox } from "@/items/writing/outbox";
 import AsOn from "./AsOn.vue";
 import CourseRibbon from "@/frame/CourseRibbon.vue";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import PrintHead from "./PrintHead.vue";
 import PlaceLine from "./PlaceLine.vue";
+import RareBand from "./RareBand.vue";
 import ShortcutList from "@/frame/ShortcutList.vue";
 import { shortcutsOpen, useKeys } from "@/frame/shortcuts";
 import { shownStep } from "@/frame/step";
@@ -22,6 +24,7 @@ const router = useRouter();
 const wrong = useWrong();
 const { t } = useI18n();
 const { data: ribbon, error } = useRibbon(() => slug);
+provideOutbox(() => slug);
 const chosen = computed(
   () => String(route.params.key ?? "") || shownStep.value || ribbon.value?.current || "",
 );
@@ -54,6 +57,7 @@ useKeys(() => ({
   "]": () => toStep(1),
   "g w": () => ribbon.value && void router.push(stepPath(slug, chosen.value, ribbon.value.dated)),
   "g t": () => ribbon.value?.dated && void router.push(termPath(slug)),
+  "g k": () => void router.push(talkPath(slug)),
   "g l": () => void router.push(libraryPath(slug)),
   "g d": () => void router.push("/"),
   "g s": () => void router.push(ribbon.value?.role === "student" ? standingPath(slug) : gradebookPath(slug)),
@@ -72,6 +76,7 @@ useKeys(() => ({
     >
       {{ t("course.archivedLine") }}
     </p>
+    <RareBand v-for="one in ribbon.rare" :key="one.id" :said="one" :slug="slug" :zone="ribbon.zone" />
     <PlaceLine :ribbon="ribbon" :chosen="chosen" />
     <AsOn v-if="ribbon.role !== 'student' || ribbon.walking" :ribbon="ribbon" />
     <RouterView :key="slug" />

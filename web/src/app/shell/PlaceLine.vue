@@ -10,6 +10,7 @@ import {
   setupPath,
   standingPath,
   stepPath,
+  talkPath,
   termPath,
 } from "@/frame/addresses";
 
@@ -23,18 +24,21 @@ const places = computed(() => {
     to: stepPath(ribbon.slug, chosen || ribbon.current, ribbon.dated),
   };
   const term = ribbon.dated ? [{ key: "term", name: t("place.term"), to: termPath(ribbon.slug) }] : [];
+  const talk = { key: "talk", name: t("place.talk"), to: talkPath(ribbon.slug) };
   const library = { key: "library", name: t("place.library"), to: libraryPath(ribbon.slug) };
   if (ribbon.role === "student")
     return [
       week,
       ...term,
       { key: "standing", name: t("place.standing"), to: standingPath(ribbon.slug) },
+      talk,
       library,
     ];
   return [
     week,
     ...term,
     { key: "gradebook", name: t("place.gradebook"), to: gradebookPath(ribbon.slug) },
+    talk,
     library,
     { key: "roster", name: t("place.roster"), to: rosterPath(ribbon.slug) },
     { key: "setup", name: t("place.setup"), to: setupPath(ribbon.slug) },

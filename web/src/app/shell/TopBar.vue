@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
 import { signOut } from "@/api/account";
 import type { Shapes } from "@/api/client";
+import { own } from "@/api/reads";
 import UiCombobox from "@/ui/combobox/UiCombobox.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
@@ -15,7 +16,7 @@ import { useShelf } from "@/frame/queries";
 import { mayLeave } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import { sayWrong } from "@/ui/notice/notices";
-import { deskPath, searchPath } from "@/frame/addresses";
+import { deskPath, noticesPath, searchPath } from "@/frame/addresses";
 import SearchField from "./SearchField.vue";
 import { shortcutsOpen } from "@/frame/shortcuts";
 
@@ -26,6 +27,13 @@ const router = useRouter();
 const queries = useQueryClient();
 const wrong = useWrong();
 const { data: shelf } = useShelf();
+const NOTICES_MS = 60_000;
+const { data: notices } = useQuery({
+  ...own.notices(),
+  refetchInterval: NOTICES_MS,
+  staleTime: NOTICES_MS / 2,
+});
+const unseen = computed(() => notices.value?.unseen ?? 0);
 
 /** How many texts of theirs were typed here and not saved. */
 const unsaved = ref(0);
@@ -45,6 +53,7 @@ const choices = computed(() => [
   ...(slug.value ? [{ key: "search", label: t("search.label") }] : []),
   ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
   ...(me.administers ? [{ key: "administration", label: t("admin.title") }] : []),
+  { key: "notices", label: t("notices.title") },
   { key: "account", label: t("account.title") },
   { key: "join", label: t("join.title") },
   { key: "keys", label: t("app.shortcuts") },
@@ -65,7 +74,8 @@ const firstScreens = computed(() => {
 
 async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
-  if (key === "account" || key === "join" || key === "administration") return void router.push(`/${key}`);
+  if (key === "notices" || key === "account" || key === "join" || key === "administration")
+    return void router.push(`/${key}`);
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);
   // Asked before the server lets go: who stays is still signed in.
@@ -116,6 +126,16 @@ async function leave(): Promise<void> {
         >{{ t(`place.${one.name}`) }}</RouterLink
       >
     </nav>
+    <RouterLink
+      :to="noticesPath"
+      class="items-center gap-1.5 py-1 text-[15px] text-on-bar no-underline sm:flex"
+      :class="unseen ? 'flex' : 'hidden'"
+      :aria-current="route.name === 'notices' ? 'page' : undefined"
+      ><span class="max-sm:sr-only">{{ t("notices.title") }}</span
+      ><span v-if="unseen" class="badge" :aria-label="t('notices.unseen', { n: unseen }, unseen)">{{
+        unseen
+      }}</span></RouterLink
+    >
     <UiMenu bar :label="t('app.person', { name: me.name })" :choices="choices" @choose="choose">
       <span class="block max-w-16 sm:max-w-40 overflow-hidden text-ellipsis whitespace-nowrap text-[15px]">{{
         me.name
@@ -130,3 +150,21 @@ async function leave(): Promise<void> {
     </UiDialog>
   </header>
 </template>
+
+<style scoped>
+.badge {
+  min-width: 18px;
+  padding: 0 4px;
+  border-radius: 3px;
+  background: var(--now);
+  color: var(--on-now);
+  font: 700 12px/18px var(--font-mono);
+  text-align: center;
+}
+@media screen and (max-width: 639px) {
+  .badge {
+    min-width: 24px;
+    line-height: 24px;
+  }
+}
+</style>

@@ -15,12 +15,13 @@ import { useTimes } from "@/ui/moment/zones";
 import { useSaid } from "../said";
 import { settingsOf, wishOf, type Settings } from "../model/settings";
 import { useLayoutWrites } from "../queries";
-import { useBrief, useGrading, useItem } from "../settings";
+import { useBrief, useGrading, useItem, useTalkRules } from "../settings";
 import BriefFields from "./BriefFields.vue";
 import ConditionsDialog from "./ConditionsDialog.vue";
 import DoneRuleFields from "./DoneRuleFields.vue";
 import GradingFields from "./GradingFields.vue";
 import RuleField from "./RuleField.vue";
+import TalkFields from "./TalkFields.vue";
 
 const { slug, id } = defineProps<{ slug: string; id: number }>();
 const emit = defineEmits<{ close: [] }>();
@@ -44,26 +45,49 @@ const { data: brief, refetch: readBrief } = useBrief(
   () => id,
   () => takesHandIns.value,
 );
+const talks = computed(() => kind.value?.talks ?? false);
+const { data: talk, refetch: readTalk } = useTalkRules(
+  () => slug,
+  () => id,
+  () => talks.value,
+);
 const times = useTimes(() => page.value?.zone ?? "");
 const refused = ref("");
 const waiting = ref(false);
-const ready = computed(() => page.value && grading.value && (!takesHandIns.value || brief.value));
+const ready = computed(
+  () => page.value && grading.value && (!takesHandIns.value || brief.value) && (!talks.value || talk.value),
+);
 const { form, theirs, takeTheirs, own, save, mayClose } = useOwnForm<Settings>(
   () =>
     ready.value && page.value && grading.value
       ? {
-          value: settingsOf(page.value, grading.value, takesHandIns.value ? (brief.value ?? null) : null),
+          value: settingsOf(
+            page.value,
+            grading.value,
+            takesHandIns.value ? (brief.value ?? null) : null,
+            talks.value ? (talk.value ?? null) : null,
+          ),
           edition: page.value.row.edition,
         }
       : undefined,
-  () => Promise.all([readPage(), readGrading(), takesHandIns.value ? readBrief() : null]),
+  () =>
+    Promise.all([
+      readPage(),
+      readGrading(),
+      takesHandIns.value ? readBrief() : null,
+      talks.value ? readTalk() : null,
+    ]),
 );
 const hasAddress = computed(() => kind.value?.address ?? false);
 const others = computed(() => (page.value?.module.rows ?? []).filter((r) => r.id !== id));
 /** Done rules that nobody could meet as the item stands here. */
 const never = computed<PlainRule[]>(() => {
   const [handsIn, lies] = [form.value?.brief?.takes_hand_ins ?? false, !!page.value?.file];
-  return [...(handsIn ? [] : (["handed_in"] as const)), ...(lies ? [] : (["watched"] as const))];
+  return [
+    ...(handsIn ? [] : (["handed_in"] as const)),
+    ...(lies ? [] : (["watched"] as const)),
+    ...(form.value?.wants.length ? [] : (["posted"] as const)),
+  ];
 });
 
 function setWall(name: Moment, wall: string | undefined): void {
@@ -159,6 +183,7 @@ const words = (_: keyof Settings, value: unknown): string => {
         </div>
       </div>
       <BriefFields v-if="form.brief" v-model="form.brief" />
+      <TalkFields v-if="form.talk" v-model="form.talk" v-model:wants="form.wants" :slug="slug" :id="id" />
       <GradingFields v-if="form.points" v-model="form.grading" :grading="grading" />
       <p v-else-if="!kind?.heading" class="text-[14px] text-soft">{{ t("settings.pointsFirst") }}</p>
       <DoneRuleFields

@@ -8,7 +8,7 @@ import type { Shapes } from "@/api/client";
 /** How a moment is kept: by weekday of its week, by class, or from another item. It moves with the term. */
 export type Rule = Shapes["RuleIn"];
 const rule = defineModel<Rule | undefined>({ required: true });
-const { name, others } = defineProps<{ name: string; others: Shapes["Row"][] }>();
+const { name, others } = defineProps<{ name: string; others: { id: number; title: string }[] }>();
 const { t } = useI18n();
 const how = computed(() =>
   rule.value?.on === "class" || rule.value?.on === "moment" ? rule.value.on : "week",

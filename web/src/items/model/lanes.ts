@@ -54,6 +54,8 @@ export interface Drawn {
   due: number | null;
   notch: number | null;
   dot: number | null;
+  /** Moments of single parts, before the whole is due. */
+  parts: number[];
 }
 
 export interface Spanned {
@@ -63,6 +65,7 @@ export interface Spanned {
   closes: string | null;
   handed_in_at: string | null;
   done_at: string | null;
+  wants?: { by: string | null }[];
 }
 
 const LANES = 7;
@@ -88,6 +91,11 @@ export function drawSpan(span: Spanned, firstDay: string, zone: string): Drawn {
     notch:
       start !== null && start > 0 && inside(start) && (due === null || start < due) ? share(start) : null,
     dot: dot !== null && inside(dot) ? share(dot) : null,
+    parts: (span.wants ?? [])
+      .filter((w) => w.by && w.by !== span.due)
+      .map((w) => at(w.by))
+      .filter((x): x is number => x !== null && inside(x))
+      .map(share),
   };
 }
 

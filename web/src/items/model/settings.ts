@@ -20,12 +20,15 @@ export interface Settings {
   rules: Record<string, Rule | undefined>;
   grading: Shapes["GradingIn"];
   brief: Shapes["Brief"] | null;
+  talk: Shapes["DiscussionRules"] | null;
+  wants: Shapes["WantIn"][];
 }
 
 export function settingsOf(
   page: Shapes["ItemPage"],
   grading: Shapes["ItemGrading"],
   brief: Shapes["Brief"] | null,
+  talk: Shapes["DiscussionRules"] | null,
 ): Settings {
   const { row } = page;
   return {
@@ -52,6 +55,8 @@ export function settingsOf(
       hold: grading.hold,
     },
     brief: brief && { ...brief },
+    talk: talk && copyOf(talk),
+    wants: copyOf(page.wants),
   };
 }
 
@@ -70,7 +75,7 @@ function ruleIn(rule: DoneRule): Partial<Shapes["ItemChange"]> {
 
 /** What is to be kept: the fields that were changed here, and no others. */
 export function wishOf(form: Settings, own: Partial<Settings>): Shapes["SettingsIn"] {
-  const { rule, points, walls, rules, grading, brief, minutes, address, ...plain } = own;
+  const { rule, points, walls, rules, grading, brief, talk, minutes, address, ...plain } = own;
   const item: Partial<Shapes["ItemChange"]> = {
     ...plain,
     ...(minutes === undefined ? {} : { minutes: Number(minutes) || 0 }),
@@ -85,5 +90,6 @@ export function wishOf(form: Settings, own: Partial<Settings>): Shapes["Settings
     moments: walls || rules ? momentsIn(form) : null,
     grading: grading ?? null,
     brief: brief ?? null,
+    talk: talk ?? null,
   };
 }

@@ -102,11 +102,24 @@ export function stateDetail(row: Row, t: Composer["t"], times: Times, now: strin
     case "excused":
       return t("detail.excused");
     case "started":
+      if (row.wants.length) return wantWords(row, t, times);
       return [startedWords(row.started, t), ahead(row, t, times, now)].filter(Boolean).join(" · ");
     case "to_do":
-      return ahead(row, t, times, now);
+      return row.wants.length ? wantWords(row, t, times) : ahead(row, t, times, now);
   }
   return "";
+}
+
+/** What a discussion still asks of its reader: '1 post to go by Thu 8 Oct, 23:59 · 2 replies to go by Sun …'. */
+export function wantWords(row: Pick<Row, "wants">, t: Composer["t"], times: Times): string {
+  return row.wants
+    .filter((w) => w.have < w.count)
+    .map((w) => {
+      const left = w.count - w.have;
+      const words = t(`talk.toGo.${w.what}`, { n: left }, left);
+      return w.by ? `${words} ${t("talk.byMoment", { at: times.moment(w.by) })}` : words;
+    })
+    .join(" · ");
 }
 
 /** 'start by Wed' when that day is near or past; else when it is due. */

@@ -1,6 +1,8 @@
 import type { Component, ComputedRef } from "vue";
 import type { Kind } from "@/frame/kinds";
 import AssignmentPart from "./assignment/AssignmentPart.vue";
+import DiscussionPart from "./discussion/DiscussionPart.vue";
+import TalkFacts from "./discussion/TalkFacts.vue";
 
 /** What such a part puts into the foot of the page: the one thing to do with the item now. */
 export interface OwnAction {
@@ -13,4 +15,11 @@ export interface OwnPart {
 }
 
 /** What an activity adds to an item's page for its students, by kind: a folder here for each. */
-export const OWN_PARTS: Partial<Record<Kind, Component>> = { assignment: AssignmentPart };
+export const OWN_PARTS: Partial<Record<Kind, Component>> = {
+  assignment: AssignmentPart,
+  discussion: DiscussionPart,
+};
+/** What it adds for teachers too. */
+export const TAUGHT_PARTS: Partial<Record<Kind, Component>> = { discussion: DiscussionPart };
+/** What it has to say beside the item's facts. */
+export const OWN_FACTS: Partial<Record<Kind, Component>> = { discussion: TalkFacts };

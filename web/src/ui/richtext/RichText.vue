@@ -9,8 +9,11 @@ const root = useTemplateRef<HTMLElement>("root");
 async function show(): Promise<void> {
   await nextTick();
   if (!root.value) return;
-  root.value.innerHTML = DOMPurify.sanitize(html, { ADD_ATTR: ["data-latex", "data-type", "data-embed"] });
+  root.value.innerHTML = DOMPurify.sanitize(html, {
+    ADD_ATTR: ["data-latex", "data-type", "data-embed", "data-clip", "data-mention"],
+  });
   for (const place of root.value.querySelectorAll<HTMLElement>("[data-embed]")) embed(place);
+  for (const place of root.value.querySelectorAll<HTMLElement>("[data-clip]")) play(place);
   for (const table of root.value.querySelectorAll("table")) {
     const frame = document.createElement("div");
     frame.className = "table-frame";
@@ -44,6 +47,16 @@ function embed(place: HTMLElement): void {
   frame.allowFullscreen = true;
   frame.setAttribute("sandbox", "allow-scripts allow-same-origin allow-presentation");
   place.replaceChildren(frame);
+}
+
+/** A recording of our own files. */
+function play(place: HTMLElement): void {
+  const player = document.createElement(place.dataset.type === "video" ? "video" : "audio");
+  player.src = place.dataset.clip ?? "";
+  player.controls = true;
+  player.preload = "metadata";
+  player.setAttribute("aria-label", place.title || place.textContent);
+  place.replaceChildren(player);
 }
 
 onMounted(show);
@@ -89,6 +102,14 @@ watch(() => html, show);
   height: auto;
   border: 1px solid var(--rule);
   background: #fff;
+}
+.rich video,
+.rich audio {
+  display: block;
+  max-width: min(100%, 480px);
+}
+.rich [data-mention] {
+  font-weight: 650;
 }
 .rich table {
   border-collapse: collapse;

@@ -1,14 +1,24 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { gradePath, itemPath, rosterPath, setupPath } from "@/frame/addresses";
+import {
+  gradePath,
+  itemPath,
+  postPath,
+  questionPath,
+  rosterPath,
+  setupPath,
+  talkScorePath,
+} from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { say } from "@/ui/notice/notices";
 import { drawWait, LANES, share } from "../model/waits";
 import { laneOf } from "@/items/model/lanes";
 import { useDealing, type DeskRow } from "../queries";
+
+const DeskQuestion = defineAsyncComponent(() => import("./DeskQuestion.vue"));
 
 /** One thing that waits: since when and until when over the days, what it is, and what deals with it. */
 const { row, title, now, from, first } = defineProps<{
@@ -22,6 +32,7 @@ const emit = defineEmits<{ release: [] }>();
 const { t } = useI18n();
 const times = useTimes(() => row.zone);
 const dealing = useDealing();
+const answering = ref(false);
 const drawn = computed(() => drawWait(row, from, row.zone, now));
 const today = computed(() => share(laneOf(now, from, row.zone)));
 const left = computed(() => {
@@ -50,6 +61,8 @@ const go = computed(() => {
   const item = row.item?.id ?? 0;
   const places: Partial<Record<DeskRow["kind"], { to: string; word: string }>> = {
     ungraded: { to: gradePath(row.slug, item), word: t("desk.grade") },
+    discussion: { to: talkScorePath(row.slug, item), word: t("desk.grade") },
+    post_report: { to: postPath(row.slug, item, row.row_id ?? 0), word: t("desk.toPost") },
     paper: { to: gradePath(row.slug, item), word: t("desk.grade") },
     date_check: { to: setupPath(row.slug, "check"), word: t("desk.toCheck") },
     unopened: { to: setupPath(row.slug, "check"), word: t("desk.toOpen") },
@@ -114,12 +127,30 @@ async function see(): Promise<void> {
       <p class="sub">
         {{ title }}<template v-if="hint"> · {{ hint }}</template>
       </p>
-      <ul v-if="row.lines.length" class="lines">
+      <DeskQuestion
+        v-if="answering && row.row_id"
+        :id="row.row_id"
+        :slug="row.slug"
+        @close="answering = false"
+      />
+      <ul v-else-if="row.lines.length" class="lines">
         <li v-for="line in row.lines" :key="line">{{ line }}</li>
         <li v-if="unsaid > 0" class="text-soft">{{ t("desk.more", { n: unsaid }) }}</li>
       </ul>
     </div>
     <div class="act no-print">
+      <template v-if="row.kind === 'question'">
+        <UiButton
+          v-if="!answering"
+          :look="first ? 'main' : 'plain'"
+          :aria-label="`${t('desk.answer')}: ${row.item?.title ?? title}`"
+          @click="answering = true"
+          >{{ t("desk.answer") }}</UiButton
+        >
+        <UiButton look="text" :to="questionPath(row.slug, row.row_id ?? 0)">{{
+          t("desk.toQuestion")
+        }}</UiButton>
+      </template>
       <UiButton
         v-if="go"
         :look="first ? 'main' : 'plain'"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { isWalking } from "@/api/walk";
-import { OWN_PARTS } from "../own";
 import { useMyWork } from "../queries";
 import { useKinds } from "@/frame/kinds";
-import { computed } from "vue";
+import UiButton from "@/ui/button/UiButton.vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { doneWords, effortWords, stateDetail, stateWord, tileOf } from "@/items/model/states";
@@ -15,12 +15,14 @@ const { page, grading, slug } = defineProps<{
   grading: Shapes["ItemGrading"] | undefined;
   slug: string;
 }>();
+const AskDialog = defineAsyncComponent(() => import("@/items/components/AskDialog.vue"));
 const { t } = useI18n();
+const asking = ref(false);
 const kinds = useKinds();
 const { data: work } = useMyWork(
   () => slug,
   () => page.row.id,
-  () => page.row.kind in OWN_PARTS && !page.teaching && !isWalking(slug),
+  () => (kinds.kindOf(page.row.kind)?.takes_hand_ins ?? false) && !page.teaching && !isWalking(slug),
 );
 const times = useTimes(() => page.zone);
 interface Fact {
@@ -122,7 +124,8 @@ const facts = computed(() => [...moments(), ...allowed(), ...late(), ...where(),
 
 <template>
   <aside class="facts" :aria-label="t('item.facts')">
-    <dl>
+    <slot />
+    <dl class="fact-list">
       <div v-if="!page.teaching">
         <dt>{{ t("item.stands") }}</dt>
         <dd class="flex items-start gap-2">
@@ -142,6 +145,17 @@ const facts = computed(() => [...moments(), ...allowed(), ...late(), ...where(),
         </dd>
       </div>
     </dl>
+    <p v-if="!page.teaching && !isWalking(slug)" class="mt-4">
+      <UiButton @click="asking = true">{{ t("asked.ask") }}</UiButton>
+    </p>
+    <AskDialog
+      v-if="asking"
+      :slug="slug"
+      about="item"
+      :item-id="page.row.id"
+      :title="page.row.title"
+      @close="asking = false"
+    />
   </aside>
 </template>
 
@@ -153,20 +167,14 @@ const facts = computed(() => [...moments(), ...allowed(), ...late(), ...where(),
   border-left: 1px solid var(--rule);
   font-size: 14px;
 }
-dt {
-  margin-top: 12px;
-  color: var(--ink-soft);
-  font-size: 12.5px;
-}
-dd {
-  margin-top: 1px;
-  font-weight: 650;
-}
-dd span {
-  display: block;
-  color: var(--ink-soft);
-  font-size: 13px;
-  font-weight: 400;
+@media (min-width: 1024px) {
+  .facts {
+    position: sticky;
+    top: 0;
+    align-self: flex-start;
+    max-height: 100vh;
+    overflow-y: auto;
+  }
 }
 @media (max-width: 1023px) {
   .facts {

@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { gradePath, itemPath, setupPath, stepPath } from "@/frame/addresses";
+import { gradePath, itemPath, setupPath, stepPath, talkScorePath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useKeys } from "@/frame/shortcuts";
@@ -18,7 +18,7 @@ import FootBar from "../components/FootBar.vue";
 import ItemBody from "../components/ItemBody.vue";
 import LockedItem from "../components/LockedItem.vue";
 import PathColumn from "../components/PathColumn.vue";
-import { OWN_PARTS, type OwnPart } from "../own";
+import { OWN_FACTS, OWN_PARTS, TAUGHT_PARTS, type OwnPart } from "../own";
 import { useChanges, useItemWrites } from "../queries";
 
 const AllowanceDialog = defineAsyncComponent(() => import("@/items/components/AllowanceDialog.vue"));
@@ -35,8 +35,9 @@ const { data: page, error } = useItem(
 );
 const kind = computed(() => kinds.kindOf(page.value?.row.kind));
 const ownPart = computed(() =>
-  page.value && !page.value.teaching ? OWN_PARTS[page.value.row.kind] : undefined,
+  page.value ? (page.value.teaching ? TAUGHT_PARTS : OWN_PARTS)[page.value.row.kind] : undefined,
 );
+const ownFacts = computed(() => page.value && OWN_FACTS[page.value.row.kind]);
 const { data: grading } = useGrading(
   () => slug,
   () => id,
@@ -107,9 +108,13 @@ async function agree(): Promise<void> {
   else toStep();
 }
 
-useKeys(() => ({
+// Where people talk, j and k lead from post to post.
+const along = () => ({
   j: () => page.value?.next && void router.push(itemPath(slug, page.value.next.id)),
   k: () => page.value?.previous && void router.push(itemPath(slug, page.value.previous.id)),
+});
+useKeys(() => ({
+  ...(kind.value?.talks ? {} : along()),
   d: () => canTick.value && !page.value?.row.done && void finish(true),
 }));
 </script>
@@ -143,6 +148,7 @@ useKeys(() => ({
         <FactColumn class="lg:hidden" :page="page" :grading="grading" :slug="slug" />
         <ItemBody :page="page" :slug="slug" />
         <component :is="ownPart" v-if="ownPart" ref="own" :page="page" :slug="slug" />
+        <component :is="ownFacts" v-if="ownFacts" class="mt-6 lg:hidden" :page="page" :slug="slug" />
         <p v-if="page.row.kind === 'acknowledgement' && page.row.done" class="mt-6 text-soft">
           {{ t("item.acknowledged", { edition: page.acknowledged_edition }) }}
         </p>
@@ -157,6 +163,10 @@ useKeys(() => ({
           <UiButton v-if="kind?.takes_hand_ins && page.row.points" look="main" :to="gradePath(slug, id)">{{
             t("gradebook.grade")
           }}</UiButton>
+          <UiButton v-if="kind?.talks && page.row.points" :to="talkScorePath(slug, id)">{{
+            t("talk.scoreParts")
+          }}</UiButton>
+          <UiButton v-if="action" look="main" @click="action.run()">{{ action.label }}</UiButton>
         </template>
         <UiButton
           v-else-if="mustAgree"
@@ -174,7 +184,9 @@ useKeys(() => ({
         <UiButton v-else-if="action" look="main" @click="action.run()">{{ action.label }}</UiButton>
       </FootBar>
     </div>
-    <FactColumn class="hidden lg:block" :page="page" :grading="grading" :slug="slug" />
+    <FactColumn class="hidden lg:block" :page="page" :grading="grading" :slug="slug">
+      <component :is="ownFacts" v-if="ownFacts" :page="page" :slug="slug" />
+    </FactColumn>
     <AllowanceDialog v-if="allowing" :slug="slug" :item-id="id" @close="allowing = false" />
     <ItemSettings v-if="settings" :slug="slug" :id="id" @close="settings = false" />
   </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from "@/ui/field/events";
-import { ref } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
@@ -10,11 +10,15 @@ import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { tileOf } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
+import UiButton from "@/ui/button/UiButton.vue";
 import StateTile from "@/ui/tile/StateTile.vue";
 import MarkDialog, { type Marking } from "../components/MarkDialog.vue";
 import MoreRows from "../components/MoreRows.vue";
+import type { These } from "../components/WriteToThese.vue";
 import { ROWS } from "../components/rows";
 import { useModuleProgress } from "../queries";
+
+const WriteToThese = defineAsyncComponent(() => import("../components/WriteToThese.vue"));
 
 /** One module: the tiles of everybody in each of its items. */
 const { slug, module } = defineProps<{ slug: string; module: number }>();
@@ -26,6 +30,7 @@ const { data: page, error } = useModuleProgress(
   () => module,
 );
 const times = useTimes(() => page.value?.zone ?? "");
+const writing = ref<These | null>(null);
 const marking = ref<Marking | null>(null);
 type Row = Shapes["ProgressRow"];
 type Cell = NonNullable<Row["cells"][number]>;
@@ -51,6 +56,12 @@ function open(row: Row, item: Shapes["ItemRef"], cell: Cell): void {
     byHand,
   };
 }
+/** By item: those on whose path it is and who have not done it. */
+const without = computed(() =>
+  (page.value?.items ?? []).map((_, n) =>
+    (page.value?.rows ?? []).filter((row) => row.cells[n] && !row.cells[n].done),
+  ),
+);
 const most = ref(ROWS);
 const toModule = (event: Event) => void router.push(modulePath(slug, Number(valueOf(event))));
 </script>
@@ -82,8 +93,16 @@ const toModule = (event: Event) => void router.push(modulePath(slug, Number(valu
           <tr>
             <th class="name">{{ t("roster.name") }}</th>
             <th class="text-right">{{ t("roster.done") }}</th>
-            <th v-for="item in page.items" :key="item.id" class="item">
+            <th v-for="(item, n) in page.items" :key="item.id" class="item">
               <RouterLink :to="itemPath(slug, item.id)">{{ item.title }}</RouterLink>
+              <UiButton
+                v-if="without[n]!.length"
+                look="text"
+                @click="
+                  writing = { people: without[n]!, about: t('roster.areWithout', { title: item.title }) }
+                "
+                >{{ t("written.toWithout", { n: without[n]!.length }, without[n]!.length) }}</UiButton
+              >
             </th>
           </tr>
         </thead>
@@ -112,6 +131,7 @@ const toModule = (event: Event) => void router.push(modulePath(slug, Number(valu
       </table>
       <MoreRows v-model="most" :all="page.rows.length" />
     </div>
+    <WriteToThese v-if="writing" :slug="slug" :these="writing" @close="writing = null" />
     <MarkDialog v-if="marking" :slug="slug" :marking="marking" @close="marking = null" />
   </main>
   <LoadingNote v-else />

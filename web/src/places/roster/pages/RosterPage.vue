@@ -8,16 +8,20 @@ import { useWrong } from "@/frame/writes";
 import { itemPath, modulePath, peoplePath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
-import { useSheetModules } from "@/frame/queries";
+import { useRibbon, useSheetModules } from "@/frame/queries";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import AbsenceList from "../components/AbsenceList.vue";
 import GroupDialog from "../components/GroupDialog.vue";
 import MoreRows from "../components/MoreRows.vue";
 import { ROWS } from "../components/rows";
+import type { These } from "../components/WriteToThese.vue";
+import { filterWords, filtered, overdueIn, placesOf } from "../model/filters";
 import { useRoster } from "../queries";
 
 const AllowanceDialog = defineAsyncComponent(() => import("@/items/components/AllowanceDialog.vue"));
+
+const WriteToThese = defineAsyncComponent(() => import("../components/WriteToThese.vue"));
 
 /** The class: who is where, who is stuck on what and since when. Filters stand in the address. */
 const { slug } = defineProps<{ slug: string }>();
@@ -27,21 +31,19 @@ const router = useRouter();
 const wrong = useWrong();
 const { data: roster, error } = useRoster(() => slug);
 const { data: week } = useSheetModules(() => slug);
+const { data: ribbon } = useRibbon(() => slug);
 const times = useTimes(() => roster.value?.zone ?? "");
+const writing = ref<These | null>(null);
 const allowing = ref<number | null>(null);
 const editing = ref<Shapes["GroupOut"] | "new" | null>(null);
 const most = ref(ROWS);
 const asked = (name: string): string => String(route.query[name] ?? "");
-const shown = computed(() =>
-  (roster.value?.students ?? []).filter(
-    (s) =>
-      (!asked("section") || String(s.section_id) === asked("section")) &&
-      (!asked("group") || s.group_ids.map(String).includes(asked("group"))) &&
-      (asked("state") !== "stuck" || s.stuck) &&
-      (asked("state") !== "behind" || s.drifting) &&
-      s.name.toLowerCase().includes(asked("name").toLowerCase()),
-  ),
-);
+const shown = computed(() => (roster.value ? filtered(roster.value, asked) : []));
+const stepName = (step: string): string =>
+  t(ribbon.value?.dated === false ? "item.stepModule" : "item.stepWeek", { n: step });
+const about = computed(() => (roster.value ? filterWords(roster.value, asked, stepName, t) : ""));
+const places = computed(() => (roster.value ? placesOf(roster.value) : []));
+const missing = computed(() => (roster.value ? overdueIn(roster.value) : []));
 const stuck = computed(() => (roster.value?.students ?? []).filter((s) => s.stuck).length);
 const behind = computed(() => (roster.value?.students ?? []).filter((s) => s.drifting).length);
 const sectionName = (id: number | null) => roster.value?.sections.find((s) => s.id === id)?.name ?? "";
@@ -99,6 +101,27 @@ function filter(name: string, event: Event): void {
           <option value="behind">{{ t("roster.behindOnly", { n: behind }) }}</option>
         </select>
       </label>
+      <label v-if="places.length > 1" class="text-[13.5px] text-soft"
+        >{{ t("roster.where") }}
+        <select class="field mt-1" :value="asked('at')" @change="filter('at', $event)">
+          <option value="">{{ t("roster.anywhere") }}</option>
+          <option v-for="one in places" :key="one.step" :value="one.step">
+            {{ t("roster.atStep", { step: stepName(one.step), n: one.count }) }}
+          </option>
+        </select>
+      </label>
+      <label v-if="missing.length" class="text-[13.5px] text-soft"
+        >{{ t("roster.without") }}
+        <select class="field mt-1 max-w-64" :value="asked('without')" @change="filter('without', $event)">
+          <option value="">{{ t("roster.anything") }}</option>
+          <option v-for="one in missing" :key="one.id" :value="String(one.id)">
+            {{ t("roster.withoutItem", { title: one.title, n: one.count }) }}
+          </option>
+        </select>
+      </label>
+      <UiButton v-if="shown.length" @click="writing = { people: shown, about }">{{
+        t("written.toThese", { n: shown.length }, shown.length)
+      }}</UiButton>
       <span v-if="roster.can_lay_out" class="ml-auto flex flex-wrap items-center gap-2 text-[14px]">
         <span class="text-soft">{{ t("roster.groups") }}</span>
         <UiButton v-for="one in roster.groups" :key="one.id" look="text" @click="editing = one">{{
@@ -185,6 +208,7 @@ function filter(name: string, event: Event): void {
       :person-id="allowing"
       @close="allowing = null"
     />
+    <WriteToThese v-if="writing" :slug="slug" :these="writing" @close="writing = null" />
     <GroupDialog
       v-if="editing"
       :slug="slug"

@@ -2,14 +2,16 @@
 import { useKinds } from "@/frame/kinds";
 import { valueOf } from "@/ui/field/events";
 import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import { coursePath } from "@/api/reads";
 import { useWrong } from "@/frame/writes";
-import { itemPath, searchPath } from "@/frame/addresses";
+import { itemPath, postPath, searchPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
-import { snippetParts } from "../snippet";
+import { useTimes } from "@/ui/moment/zones";
+import FoundWords from "../components/FoundWords.vue";
 
 /** What was found in the course, the best first; arrow keys go along the list. */
 const { slug, text } = defineProps<{ slug: string; text: string }>();
@@ -21,6 +23,9 @@ const { data: found, error } = useQuery({
   ...coursePath(() => slug).search(() => text),
   placeholderData: (before) => before,
 });
+
+const count = computed(() => (found.value ? found.value.hits.length + found.value.said.length : 0));
+const times = useTimes(() => found.value?.zone ?? "UTC");
 
 /** On a phone the field stands here, for want of room in the bar. */
 const typed = (event: Event) => void router.replace(searchPath(slug, valueOf(event)));
@@ -44,9 +49,7 @@ function move(by: number, event: KeyboardEvent): void {
       {{ found.text ? t("search.title", { text: found.text }) : t("search.empty") }}
     </h1>
     <p v-if="found.text" role="status" class="mb-3 text-soft">
-      {{
-        found.hits.length ? t("search.count", { n: found.hits.length }, found.hits.length) : t("search.none")
-      }}
+      {{ count ? t("search.count", { n: count }, count) : t("search.none") }}
     </p>
     <ol>
       <li
@@ -64,22 +67,28 @@ function move(by: number, event: KeyboardEvent): void {
           <template v-if="hit.locked"> · {{ t("state.locked") }}</template>
           <template v-if="hit.hidden"> · {{ t("size.draft") }}</template>
         </span>
-        <p v-if="hit.snippet" class="text-[15px]">
-          <template v-for="(part, n) in snippetParts(hit.snippet)" :key="n"
-            ><mark v-if="part.found">{{ part.text }}</mark
-            ><template v-else>{{ part.text }}</template></template
-          >
-        </p>
+        <FoundWords v-if="hit.snippet" :snippet="hit.snippet" />
       </li>
     </ol>
+    <section v-if="found.said.length" class="mt-4">
+      <h2 class="text-[16px] font-bold">{{ t("search.said") }}</h2>
+      <ol>
+        <li
+          v-for="post in found.said"
+          :key="post.post"
+          data-hit
+          class="border-t border-rule-faint py-2.5"
+          @keydown.down="move(1, $event)"
+          @keydown.up="move(-1, $event)"
+        >
+          <RouterLink :to="postPath(slug, post.item.id, post.post)" class="font-semibold">{{
+            t("search.saidBy", { name: post.author, title: post.item.title })
+          }}</RouterLink>
+          <span class="ml-2 text-[13.5px] text-soft">{{ times.moment(post.at) }}</span>
+          <FoundWords :snippet="post.snippet" />
+        </li>
+      </ol>
+    </section>
   </main>
   <LoadingNote v-else />
 </template>
-
-<style scoped>
-mark {
-  background: var(--now-wash);
-  color: var(--ink);
-  font-weight: 650;
-}
-</style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import { isWalking } from "@/api/walk";
 import { itemPath } from "@/frame/addresses";
 import { lateWords, startedWords, tileOf, waitWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
@@ -18,7 +19,9 @@ const { item, slug, zone, strip, drops } = defineProps<{
 }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
+const AskDialog = defineAsyncComponent(() => import("@/items/components/AskDialog.vue"));
 const open = ref(false);
+const asking = ref(false);
 
 function missingWords(): string {
   const word = t("state.missing");
@@ -89,9 +92,23 @@ const dropped = computed(() => item.role.startsWith("dropped"));
               {{ t("standing.commented") }}
             </button>
           </span>
+          <span v-if="item.state === 'scored' && !isWalking(slug)" class="no-print">
+            ·
+            <button type="button" class="min-h-6 text-deep underline" @click="asking = true">
+              {{ t("asked.ask") }}
+            </button>
+          </span>
         </span>
       </span>
       <p v-if="open" class="max-w-[60ch] py-1 pl-7 text-[14px] whitespace-pre-wrap">{{ item.comment }}</p>
+      <AskDialog
+        v-if="asking"
+        :slug="slug"
+        about="score"
+        :item-id="item.id"
+        :title="item.title"
+        @close="asking = false"
+      />
     </td>
     <td class="class">
       <ClassStrip v-if="item.state === 'scored'" :strip="strip" :own="item.score" :possible="item.possible" />

@@ -4,10 +4,11 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
-import { stateWord, tileOf } from "@/items/model/states";
+import { tileOf } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 import { shortTitle } from "../model/months";
+import { stateOf } from "../model/parts";
 
 /** An item on its due day. Teachers drag it, choose it with Space, and move it with Shift and an arrow. */
 const {
@@ -27,14 +28,27 @@ const emit = defineEmits<{ choose: []; shift: [days: number]; drag: [] }>();
 const { t } = useI18n();
 const router = useRouter();
 const times = useTimes(() => term.zone);
-const word = computed(() => (term.teaching ? "" : stateWord(entry.row, t, times.value)));
+const word = computed(() => (term.teaching ? "" : stateOf(entry, t, times.value)));
+const movable = computed(() => term.can_lay_out && !entry.want);
+const title = computed(() =>
+  entry.want ? t("term.partOf", { title: entry.row.title, part: entry.want.words }) : entry.row.title,
+);
+const words = computed(() => {
+  if (long) return title.value;
+  const short = shortTitle(entry.row.title);
+  return entry.want ? t("term.partShort", { part: t(`talk.part.${entry.want.what}`), title: short }) : short;
+});
+/** A part with a moment of its own has a state of its own. */
+const tile = computed(() =>
+  entry.want ? (entry.want.have >= entry.want.count ? "done" : "todo") : tileOf(entry.row),
+);
 const share = computed(() => {
   const of = entry.row.of_class;
   return of && of.students ? Math.round((of.done / of.students) * 100) : null;
 });
 
 function pressed(event: KeyboardEvent): void {
-  if (!term.can_lay_out) return;
+  if (!movable.value) return;
   const step = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[event.key];
   if (event.shiftKey && step) {
     event.preventDefault();
@@ -50,21 +64,21 @@ function pressed(event: KeyboardEvent): void {
   <a
     :href="itemPath(slug, entry.row.id)"
     class="entry"
-    :class="{ done: entry.row.done, chosen, draft: !entry.row.published }"
-    :draggable="term.can_lay_out"
-    :title="`${entry.row.title} · ${times.moment(entry.at)}`"
+    :class="{ done: tile === 'done', chosen, draft: !entry.row.published }"
+    :draggable="movable"
+    :title="`${title} · ${times.moment(entry.at)}`"
     :data-entry="entry.row.id"
-    :aria-pressed="term.can_lay_out ? chosen : undefined"
-    :role="term.can_lay_out ? 'button' : undefined"
+    :aria-pressed="movable ? chosen : undefined"
+    :role="movable ? 'button' : undefined"
     @keydown="pressed"
     @dragstart="emit('drag')"
     @click.exact.prevent="router.push(itemPath(slug, entry.row.id))"
-    @click.ctrl.prevent="term.can_lay_out && emit('choose')"
-    @click.meta.prevent="term.can_lay_out && emit('choose')"
+    @click.ctrl.prevent="movable && emit('choose')"
+    @click.meta.prevent="movable && emit('choose')"
   >
-    <StateTile v-if="!term.teaching" :tile="tileOf(entry.row)" :size="12" />
+    <StateTile v-if="!term.teaching" :tile="tile" :size="12" />
     <i v-else class="share" aria-hidden="true"><i :style="{ height: `${share ?? 0}%` }" /></i>
-    <span class="words">{{ long ? entry.row.title : shortTitle(entry.row.title) }}</span>
+    <span class="words">{{ words }}</span>
     <span class="sr-only"
       >, {{ times.clock(entry.at) }}<template v-if="word">, {{ word }}</template></span
     >

@@ -3,11 +3,13 @@ import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { wallAfter } from "@/items/model/lanes";
-import { effortWords, stateWord } from "@/items/model/states";
+import { effortWords } from "@/items/model/states";
 import { classWords } from "@/frame/classes";
 import { useTimes } from "@/ui/moment/zones";
 import UiButton from "@/ui/button/UiButton.vue";
 import { agendaOf } from "../model/agenda";
+import { entryKey } from "../model/months";
+import { stateOf } from "../model/parts";
 import MapEntry from "./MapEntry.vue";
 
 /** Day by day from the first, today marked; days without anything are left out. */
@@ -50,7 +52,7 @@ const folded = computed(() => past.value.length > 0 && past.value.length < days.
         <div v-for="meeting in day.classes" :key="meeting.number" class="note">
           {{ classWords(meeting, t, times.clock(meeting.start)) }} {{ meeting.place }}
         </div>
-        <div v-for="entry in day.entries" :key="entry.row.id" class="item">
+        <div v-for="entry in day.entries" :key="entryKey(entry)" class="item">
           <MapEntry
             :entry="entry"
             :slug="slug"
@@ -60,9 +62,11 @@ const folded = computed(() => past.value.length > 0 && past.value.length < days.
           />
           <span class="figures text-soft"
             >{{ times.clock(entry.at)
-            }}<template v-if="entry.row.minutes"> · {{ effortWords(entry.row.minutes, t) }}</template></span
+            }}<template v-if="entry.row.minutes && !entry.want">
+              · {{ effortWords(entry.row.minutes, t) }}</template
+            ></span
           >
-          <span v-if="!term.teaching" class="text-soft">{{ stateWord(entry.row, t, times) }}</span>
+          <span v-if="!term.teaching" class="text-soft">{{ stateOf(entry, t, times) }}</span>
         </div>
       </div>
     </li>

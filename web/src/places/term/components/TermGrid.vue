@@ -7,7 +7,7 @@ import { stepPath } from "@/frame/addresses";
 import { classWords } from "@/frame/classes";
 import { useTimes } from "@/ui/moment/zones";
 import { effortWords } from "@/items/model/states";
-import { daysBetween } from "../model/months";
+import { daysBetween, entryKey } from "../model/months";
 import MapEntry from "./MapEntry.vue";
 
 /** Weeks down, seven days across. */
@@ -87,11 +87,11 @@ function drop(day: string): void {
         }}</span>
         <MapEntry
           v-for="entry in day.entries"
-          :key="entry.row.id"
+          :key="entryKey(entry)"
           :entry="entry"
           :slug="slug"
           :term="term"
-          :chosen="chosen.includes(entry.row.id)"
+          :chosen="!entry.want && chosen.includes(entry.row.id)"
           @choose="emit('choose', entry.row.id)"
           @shift="(days) => emit('shift', entry.row.id, days)"
           @drag="dragged = { id: entry.row.id, day: entry.day }"

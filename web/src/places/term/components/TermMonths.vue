@@ -4,7 +4,7 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { classWords } from "@/frame/classes";
 import { useTimes } from "@/ui/moment/zones";
-import { monthsOf } from "../model/months";
+import { entryKey, monthsOf } from "../model/months";
 import MapEntry from "./MapEntry.vue";
 
 const { term, slug } = defineProps<{ term: Shapes["TermMap"]; slug: string }>();
@@ -36,7 +36,7 @@ const today = computed(() => times.value.day(term.now));
             }}</span>
             <MapEntry
               v-for="entry in day.entries"
-              :key="entry.row.id"
+              :key="entryKey(entry)"
               :entry="entry"
               :slug="slug"
               :term="{ ...term, can_lay_out: false }"

@@ -20,6 +20,9 @@ export function monthsOf(weeks: Shapes["MapWeek"][]): Month[] {
   return [...found].map(([key, rows]) => ({ key, weeks: rows }));
 }
 
+/** An item stands in a term once, and once more for each part of it that has a moment of its own. */
+export const entryKey = (entry: Shapes["Entry"]): string => `${entry.row.id}.${entry.want?.key ?? ""}`;
+
 /** Whole days from one ISO date to another. */
 export const daysBetween = (from: string, to: string): number =>
   Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000);

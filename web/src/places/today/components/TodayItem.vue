@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
-import { effortWords, startedWords, tileOf, waitWords } from "@/items/model/states";
+import { effortWords, startedWords, tileOf, waitWords, wantWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
@@ -34,6 +34,7 @@ const effort = computed(() => {
     : t("today.of", { part, whole: effortWords(row.whole_minutes, t) });
 });
 const begun = computed(() => Object.keys(row.started).length > 0);
+const asked = computed(() => wantWords(row, t, times.value));
 const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" : "today.open"));
 </script>
 
@@ -46,7 +47,8 @@ const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" 
         row.item.title
       }}</RouterLink>
       <span class="code">{{ row.code }} · {{ kinds.word(row.kind) }}</span>
-      <span v-if="begun" class="code">{{ startedWords(row.started, t) }}</span>
+      <span v-if="asked" class="code">{{ asked }}</span>
+      <span v-else-if="begun" class="code">{{ startedWords(row.started, t) }}</span>
       <span v-if="row.waits_for.length || row.choices.length" class="code"
         >{{ t("today.locked", { items: waitWords(row, t) }) }}
       </span>

@@ -10,6 +10,7 @@ import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import ShortcutList from "@/frame/ShortcutList.vue";
 import { alongKeys, shortcutsOpen, useKeys } from "@/frame/shortcuts";
+import SaidCard from "@/items/components/SaidCard.vue";
 import { effortWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { timesIn, useTimes } from "@/ui/moment/zones";
@@ -123,6 +124,17 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-to
       </section>
       <section :aria-label="t('today.since')">
         <h2>{{ t("today.since") }}</h2>
+        <div v-if="today.said.length" class="mb-2 grid gap-2">
+          <SaidCard
+            v-for="one in today.said"
+            :key="one.announcement.id"
+            :said="one.announcement"
+            :slug="one.slug"
+            :code="one.code"
+            :zone="one.zone"
+            :now="today.now"
+          />
+        </div>
         <ul v-if="today.news.length" class="card">
           <li v-for="one in today.news" :key="`${one.item.id}-${one.at}`" class="news">
             <span class="figures text-soft">{{ timesIn(locale, one.zone).moment(one.at) }}</span>
@@ -134,7 +146,9 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-to
             >
           </li>
         </ul>
-        <p v-else class="card p-4 text-soft">{{ t("today.noNews", { at: times.moment(today.since) }) }}</p>
+        <p v-else-if="!today.said.length" class="card p-4 text-soft">
+          {{ t("today.noNews", { at: times.moment(today.since) }) }}
+        </p>
       </section>
     </template>
     <BudgetDialog v-if="budget" :minutes="today.budget" @close="budget = false" />

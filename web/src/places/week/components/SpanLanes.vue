@@ -57,6 +57,7 @@ const label = computed(() => {
       class="grace"
       :style="{ left: `${drawn.grace.left}%`, width: `${drawn.grace.width}%` }"
     />
+    <i v-for="part in drawn.parts" :key="part" class="due part" :style="{ left: `${part}%` }" />
     <i v-if="drawn.due !== null" class="due" :style="{ left: `${drawn.due}%` }" />
     <i v-if="drawn.notch !== null" class="notch" :style="{ left: `${drawn.notch}%` }" />
     <i v-if="drawn.dot !== null && !mini" class="dot" :style="{ left: `${drawn.dot}%` }" />
@@ -107,6 +108,10 @@ const label = computed(() => {
   height: 21px;
   margin-left: -1.25px;
   background: var(--ink);
+}
+.part {
+  top: calc(50% - 7px);
+  height: 15px;
 }
 .notch {
   top: calc(50% + 6px);

@@ -11,6 +11,7 @@ import { useKeys } from "@/frame/shortcuts";
 import { useTimes } from "@/ui/moment/zones";
 import ClassRow from "../components/ClassRow.vue";
 import LaterBand from "../components/LaterBand.vue";
+import SaidBand from "../components/SaidBand.vue";
 import SheetHead from "../components/SheetHead.vue";
 import SheetLegend from "../components/SheetLegend.vue";
 import StudentRows from "../components/StudentRows.vue";
@@ -34,6 +35,22 @@ const nowAt = computed(() =>
   sheet.value?.first_day ? nowShare(sheet.value.now, sheet.value.first_day, sheet.value.zone) : null,
 );
 const today = computed(() => (sheet.value ? Math.floor(((nowAt.value ?? -100) / 100) * 7) : -1));
+
+/** What is pinned or not read yet stands above the week's work, the rest of what was said under it. A rare one that is
+ * not read stands over the whole course. What was new stays where it stood while one looks at it. */
+const quiet = computed(() => sheet.value?.teaching ?? false);
+const first = new Set<number>();
+const fresh = computed(() => {
+  for (const one of sheet.value?.said ?? []) if (one.pinned || (one.said && !one.read)) first.add(one.id);
+  return (sheet.value?.said ?? []).filter(
+    (one) => first.has(one.id) && !(one.rare && !one.read) && !quiet.value,
+  );
+});
+const known = computed(() =>
+  (sheet.value?.said ?? []).filter(
+    (one) => quiet.value || (!first.has(one.id) && !fresh.value.includes(one)),
+  ),
+);
 
 /** In the week in which it is, the class that comes next. */
 const upcoming = computed(() => {
@@ -59,6 +76,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
   <NothingHere v-if="error && !sheet" :message="wrong(error)" />
   <main v-else-if="sheet" id="content" class="pb-24">
     <SheetHead :sheet="sheet" :slug="slug" />
+    <SaidBand :said="fresh" :sheet="sheet" :slug="slug" class="mb-3" />
     <div
       v-if="sheet.modules.length || sheet.classes.length"
       class="card sheet"
@@ -98,6 +116,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
       </div>
     </div>
     <SheetLegend v-if="sheet.first_day && sheet.modules.length" />
+    <SaidBand :said="known" :sheet="sheet" :slug="slug" class="mt-4" />
     <p v-if="!sheet.modules.length" class="card mx-3.5 p-5 text-soft sm:mx-6">
       <template v-if="sheet.break_name">{{ t("week.break", { name: sheet.break_name }) }}</template>
       <template v-else>{{ t(sheet.can_lay_out ? "week.emptyTeacher" : "week.empty") }}</template>

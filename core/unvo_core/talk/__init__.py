@@ -1,0 +1,1 @@
+"""What a discussion asks of each person, and how much of it is there."""

@@ -1,0 +1,19 @@
+"""What announcements, questions and messages say."""
+
+from django.utils.translation import gettext_lazy as _
+
+SENTENCES = {
+    "announcement.nowhere": _(
+        "The term has no such moment. Choose a week, a class or an item that is there, or a date."
+    ),
+    "announcement.said": _("It was said meanwhile. What was said is changed in Talk."),
+    "message.nobody": _("Choose whom it is for."),
+    "message.not_to_them": _("Some of them are not whom you may write to here. Choose others, or ask your teachers."),
+    "message.too_many": _("At most %(most)s people at a time. Choose fewer."),
+    "question.about": _("A question is about an item, a score or the course. Load the page again, then ask."),
+    "question.too_many": _("%(most)s of your questions wait for an answer. Wait for one of them first."),
+    "question.not_yours": _("Only who asked goes on asking here. Ask a question of your own."),
+    "question.answered_meanwhile": _(
+        "%(who)s said something here meanwhile. Read it; if yours is still wanted, send it again."
+    ),
+}

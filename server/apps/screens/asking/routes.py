@@ -1,0 +1,40 @@
+from django.http import HttpResponse
+from ninja import Router
+
+from apps.courses.public import can_study, course_by_slug
+from apps.kernel.public import actor_of, answer, require, write
+from apps.path.public import enter
+from apps.people.public import SignedIn
+from apps.screens.asking import page
+from apps.screens.asking import schemas as s
+
+router = Router(tags=["asking"])
+ONE = "/courses/{slug}/questions/{question_id}/publication"
+
+
+@router.get("/courses/{slug}/asking", response=s.Asking)
+def whom_to_ask(request: SignedIn, slug: str) -> s.Asking:
+    course, _reader = enter(request, slug)
+    return page.asking(course)
+
+
+@router.post("/courses/{slug}/asking/near", response=s.Near)
+def near_questions(request: SignedIn, slug: str, payload: s.NearIn) -> HttpResponse:
+    """Looked up while a question is typed; nothing is kept of it."""
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    return answer(page.near(course, reader, payload.text))
+
+
+@router.post(ONE, response=s.Publication)
+@write
+def publish_answer(request: SignedIn, slug: str, question_id: int, payload: s.PublicationIn) -> s.Publication:
+    page.publish(actor_of(request), course_by_slug(slug), question_id, payload.title, payload.html)
+    return s.Publication(published=True)
+
+
+@router.delete(ONE, response=s.Publication)
+@write
+def unpublish_answer(request: SignedIn, slug: str, question_id: int) -> s.Publication:
+    page.unpublish(actor_of(request), course_by_slug(slug), question_id)
+    return s.Publication(published=False)

@@ -1,0 +1,24 @@
+"""What upper apps may use of talk."""
+
+from apps.talk.actions.set_discussion import DiscussionWish, copy_discussions, set_discussion
+from apps.talk.api.schemas import DiscussionRules, Sort
+from apps.talk.files import can_read_post_file
+from apps.talk.overview import Heard, PostHit, heard_of, posts_found
+from apps.talk.queries import files_in_posts
+from apps.talk.waiting import talk_of_class, talk_waiting
+
+__all__ = [
+    "DiscussionRules",
+    "DiscussionWish",
+    "Heard",
+    "PostHit",
+    "Sort",
+    "can_read_post_file",
+    "copy_discussions",
+    "files_in_posts",
+    "heard_of",
+    "posts_found",
+    "set_discussion",
+    "talk_of_class",
+    "talk_waiting",
+]

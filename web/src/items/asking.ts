@@ -1,0 +1,47 @@
+import { client, told, upload, wishKey, type Shapes } from "@/api/client";
+import { touched } from "@/api/reads";
+import { useWrite } from "@/frame/writes";
+
+export const uploadQuestionPicture = (slug: string, file: File) =>
+  upload<Shapes["Uploaded"]>(`/api/courses/${slug}/questions/files`, file, wishKey(), () => undefined);
+
+type Asked = { key: string } & Shapes["QuestionIn"];
+
+const post = (slug: string, { key, ...body }: Asked) =>
+  client.POST("/api/courses/{slug}/questions", {
+    params: { path: { slug } },
+    body,
+    headers: { "Idempotency-Key": key },
+  });
+
+/** What its asker does with a question; the key stays with the wish, so that it is asked once on a bad line. */
+export function useAsking(slug: () => string) {
+  const one = (id: number) => ({ path: { slug: slug(), question_id: id } });
+  const touches = () => touched.asking(slug());
+  return {
+    ask: useWrite((wish: Asked) => told(post(slug(), wish)), touches, true),
+    more: useWrite(
+      ({ id, html, landed }: { id: number; html: string; landed: () => void }, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/questions/{question_id}/more", {
+            params: one(id),
+            body: { html },
+            headers,
+          }),
+        ).then(landed),
+      touches,
+      true,
+    ),
+    too: useWrite(
+      ({ id, on }: { id: number; on: boolean }, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/questions/{question_id}/too", {
+            params: one(id),
+            body: { on },
+            headers,
+          }),
+        ),
+      touches,
+    ),
+  };
+}
