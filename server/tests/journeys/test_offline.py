@@ -30,7 +30,7 @@ class Offline(Journey):
         """Signed in, the worker at work, and these pages opened once."""
         page = self.page(who, "/c/srv-110/week/7", service_workers="allow")
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
-        page.wait_for_function("navigator.serviceWorker.controller !== null")
+        self.until(page, "navigator.serviceWorker.controller !== null")
         for path in paths:
             self.go(page, path)
             page.wait_for_load_state("networkidle")

@@ -107,8 +107,9 @@ class Talking(Journey):
             expect(dialog.get_by_role("status")).to_contain_text("0:02")
             dialog.get_by_role("button", name="Stop").click()
             expect(dialog.locator(f"{sort}[controls]")).to_be_visible()
-            page.wait_for_function(
-                f"document.querySelector('dialog {sort}[controls], [role=dialog] {sort}[controls]').readyState > 0"
+            self.until(
+                page,
+                f"document.querySelector('dialog {sort}[controls], [role=dialog] {sort}[controls]').readyState > 0",
             )
             dialog.get_by_role("button", name="Put it into the text").click()
             expect(page.locator(".ProseMirror :is(audio, video)")).to_have_count(1 if sort == "audio" else 2)
@@ -117,9 +118,7 @@ class Talking(Journey):
         for sort in ("audio", "video"):
             player = own.locator(f"{sort}[controls]")
             expect(player).to_be_visible()
-            page.wait_for_function(
-                "([sort]) => document.querySelector(`article ${sort}[controls]`).readyState > 0", arg=[sort]
-            )
+            self.until(page, f"document.querySelector('article {sort}[controls]').readyState > 0")
         self.clean_by_axe(page)
 
     def test_by_keys_alone_from_post_to_post_to_a_reply(self) -> None:

@@ -64,7 +64,7 @@ function pressed(event: KeyboardEvent): void {
   <a
     :href="itemPath(slug, entry.row.id)"
     class="entry"
-    :class="{ done: tile === 'done', chosen, draft: !entry.row.published }"
+    :class="{ done: tile === 'done', chosen, draft: !entry.row.published, long }"
     :draggable="movable"
     :title="`${title} · ${times.moment(entry.at)}`"
     :data-entry="entry.row.id"
@@ -105,6 +105,9 @@ function pressed(event: KeyboardEvent): void {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.long .words {
+  white-space: normal;
 }
 .done {
   color: var(--ink-soft);

@@ -122,7 +122,7 @@ const folded = computed(() => past.value.length > 0 && past.value.length < days.
     grid-template-columns: 92px minmax(0, 1fr);
   }
   .item {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
     gap: 0;
     padding-bottom: 4px;
   }
