@@ -19,5 +19,11 @@ export async function keepThisVisit(queries: QueryClient): Promise<void> {
     const ours = new URL(name).origin === location.origin && new URL(name).pathname.startsWith("/static/");
     if (ours && !(await code.match(name))) await code.add(name).catch(() => null);
   }
-  if (!watched) await queries.refetchQueries({ type: "active" });
+  if (watched) return;
+  // One that is still on its way, and asked before the worker watched, is joined by a refetch, not asked again.
+  const onTheirWay = queries
+    .getQueryCache()
+    .findAll({ type: "active", predicate: (q) => q.state.fetchStatus === "fetching" && !q.state.dataUpdatedAt });
+  await queries.refetchQueries({ type: "active" });
+  await queries.refetchQueries({ predicate: (q) => onTheirWay.includes(q) });
 }
