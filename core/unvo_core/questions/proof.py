@@ -1,0 +1,284 @@
+"""A question proved before anyone sees it: 200 versions drawn, worked out and answered with their own key."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field
+from fractions import Fraction
+from math import exp, log, prod
+
+from unvo_core.answers.form_errors import FormError
+from unvo_core.answers.judging_maths import Setting
+from unvo_core.answers.kinds import AngleAsked, ByHand, ChoiceAsked, Key, NumberAsked, TextAsked
+from unvo_core.answers.numbers import Nearness, Tolerance, allowed, is_near
+from unvo_core.answers.values import Undefined, Value, high, low, middle
+from unvo_core.questions.drawing import Unfit, Version, draw
+from unvo_core.questions.fixes import Fix, apart_from, away_from_nought, defined, finer, mended, with_decimals
+from unvo_core.questions.judging import judge_field, setting_of
+from unvo_core.questions.model import Derived, Field, Question
+from unvo_core.questions.showing import filled, shown_numbers
+from unvo_core.questions.written_keys import written_key
+
+VERSIONS = 200
+TRIED_AGAIN = 60
+BINS = 24
+EXAMPLES = 5
+OFTEN = Fraction(1, 20)
+"""A chance of twins in the class above which it is said."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finding:
+    """`count` of the versions drawn have it. `code` names a sentence; `at` is the field; `fix` cures it, as tried."""
+
+    code: str
+    at: str = ""
+    count: int = 0
+    params: dict[str, str] = field(default_factory=dict)
+    fix: Fix | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Example:
+    """One version: its numbers, and by field the key and each anticipated wrong answer as they are written."""
+
+    numbers: dict[str, str]
+    keys: dict[str, str]
+    wrong: dict[str, tuple[str, ...]]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spread:
+    """Where the keys of one field lie: counts in equal bins from `least` to `most`; those that a finding is about."""
+
+    at: str
+    least: float
+    most: float
+    counts: tuple[int, ...]
+    marked: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Proof:
+    """`redrawn`: draws that were set aside for one that was kept. `twins`: the chance that two of the class share a
+    version, None where nothing varies. `guess`: of hitting a key by a number drawn between the least and the most."""
+
+    drawn: int
+    redrawn: float
+    twins: float | None
+    guess: float | None
+    findings: tuple[Finding, ...]
+    examples: tuple[Example, ...]
+    spread: Spread | None
+
+    @property
+    def sound(self) -> bool:
+        return not self.findings
+
+
+def prove(question: Question, class_size: int, count: int = VERSIONS, *, with_fixes: bool = True) -> Proof:
+    """For a question without `question_problems`."""
+    versions: list[Version] = []
+    try:
+        for number in range(count):
+            versions.append(draw(question, f"proof/{number}"))
+    except Unfit:
+        return Proof(
+            drawn=len(versions),
+            redrawn=0.0,
+            twins=None,
+            guess=None,
+            findings=(Finding(code="unfit", count=count),),
+            examples=(),
+            spread=None,
+        )
+    tries = sum(version.tries for version in versions)
+    twins = twin_chance(question, class_size, len(versions) / tries)
+    found = [finding for asked in question.fields for finding in _of_field(question, asked, versions)]
+    if twins is not None and twins > OFTEN:
+        short = log(1 - twins) / log(1 - float(OFTEN)) if twins < 1 else 1000.0
+        found.append(Finding(code="twins", count=round(twins * 100), fix=finer(question, short)))
+    if with_fixes:
+        found = [_tried(question, finding, class_size) for finding in found]
+    return Proof(
+        drawn=len(versions),
+        redrawn=tries / len(versions) - 1,
+        twins=twins,
+        guess=_guess(question, versions),
+        findings=tuple(found),
+        examples=tuple(example(question, version) for version in versions[:EXAMPLES]),
+        spread=_spread(question, versions),
+    )
+
+
+def twin_chance(question: Question, class_size: int, kept: float) -> float | None:
+    """That two of a class have the same numbers, drawn evenly from those for which the conditions hold (the birthday
+    problem: 1 - exp(-n(n-1)/2N))."""
+    counts = [p.drawn.count for p in question.parameters if not isinstance(p.drawn, Derived)]
+    space = prod(counts) * kept if counts else 1.0
+    if space <= 1:
+        return None
+    return 1 - exp(-class_size * (class_size - 1) / (2 * space))
+
+
+def _tried(question: Question, finding: Finding, class_size: int) -> Finding:
+    """Without a fix that does not cure it."""
+    if finding.fix is None:
+        return finding
+    again = prove(mended(question, finding.fix), class_size, TRIED_AGAIN, with_fixes=False)
+    cured = all((f.code, f.at) not in ((finding.code, finding.at), ("unfit", "")) for f in again.findings)
+    fix = finding.fix if cured else None
+    return Finding(code=finding.code, at=finding.at, count=finding.count, params=finding.params, fix=fix)
+
+
+def _of_field(question: Question, asked: Field, versions: Sequence[Version]) -> Iterator[Finding]:
+    if isinstance(asked.asked, ByHand):
+        return
+    missing: list[Version] = []
+    forms: dict[str, int] = {}
+    wrong = 0
+    for version in versions:
+        try:
+            key = written_key(asked.asked, setting_of(question, version))
+            said = judge_field(question, version, asked, key)
+        except Undefined:
+            missing.append(version)
+            continue
+        if isinstance(said, FormError):
+            forms[said.code] = forms.get(said.code, 0) + 1
+        else:
+            wrong += not said.right
+    if missing:
+        yield Finding(code="no_value", at=asked.name, count=len(missing), fix=defined(question, asked, missing))
+        return
+    for code, count in forms.items():
+        yield Finding(code="key_form", at=asked.name, count=count, params={"form": code})
+    if wrong:
+        yield Finding(code="key_wrong", at=asked.name, count=wrong, fix=with_decimals(asked))
+    yield from _alike(question, asked, versions)
+    yield from _keys(question, asked, versions)
+
+
+def _alike(question: Question, asked: Field, versions: Sequence[Version]) -> Iterator[Finding]:
+    """Options that read the same in some versions."""
+    if not isinstance(asked.asked, ChoiceAsked):
+        return
+    count = 0
+    for version in versions:
+        numbers = shown_numbers(question, version)
+        texts = [filled(option.text, numbers) for option in asked.asked.options]
+        count += len(set(texts)) < len(texts)
+    if count:
+        yield Finding(code="options_alike", at=asked.name, count=count)
+
+
+def _keys(question: Question, asked: Field, versions: Sequence[Version]) -> Iterator[Finding]:
+    """Keys near nought, and anticipated wrong answers that are right."""
+    tolerance = _tolerance(asked)
+    if tolerance is None or isinstance(asked.asked, ByHand | ChoiceAsked):
+        return
+    right, others = _right(asked), [key for key in _all_keys(asked) if key.credit < 1]
+    keys = [_value(question, version, asked, right) for version in versions]
+    nought = sum(abs(middle(key)) <= allowed(key, tolerance) for key in keys) if question.varies else 0
+    if nought and isinstance(asked.asked, NumberAsked):
+        yield Finding(
+            code="near_nought", at=asked.name, count=nought, fix=away_from_nought(question, right.text, keys, tolerance)
+        )
+    for other in others:
+        count = 0
+        for key, version in zip(keys, versions, strict=True):
+            try:
+                count += is_near(_value(question, version, asked, other), key, tolerance)
+            except Undefined:
+                continue
+        if count:
+            fix = apart_from(question, right.text, other.text, keys, tolerance)
+            yield Finding(code="wrong_is_right", at=asked.name, count=count, params={"wrong": other.text}, fix=fix)
+
+
+def _tolerance(asked: Field) -> Tolerance | None:
+    match asked.asked:
+        case NumberAsked(tolerance=tolerance):
+            return tolerance
+        case AngleAsked(seconds=seconds):
+            return Tolerance(Nearness.WITHIN, seconds / 3600)
+        case _:
+            return None
+
+
+def _all_keys(asked: Field) -> tuple[Key, ...]:
+    return asked.asked.keys if isinstance(asked.asked, NumberAsked | AngleAsked | TextAsked) else ()
+
+
+def _right(asked: Field) -> Key:
+    return next(key for key in _all_keys(asked) if key.credit == 1)
+
+
+def _value(question: Question, version: Version, asked: Field, key: Key) -> Value:
+    angle = isinstance(asked.asked, AngleAsked)
+    setting = setting_of(question, version)
+    return Setting(values=setting.values, in_degrees=angle or setting.in_degrees).key_value(key.text)
+
+
+def _measured(question: Question, versions: Sequence[Version]) -> tuple[Field, Tolerance, list[Value]] | None:
+    """The first field whose keys are numbers, with them."""
+    for asked in question.fields:
+        tolerance = _tolerance(asked)
+        if tolerance is not None:
+            try:
+                return asked, tolerance, [_value(question, v, asked, _right(asked)) for v in versions]
+            except Undefined:
+                return None
+    return None
+
+
+def _guess(question: Question, versions: Sequence[Version]) -> float | None:
+    found = _measured(question, versions)
+    if found is None or not question.varies:
+        return None
+    _, tolerance, keys = found
+    width = max(map(high, keys)) - min(map(low, keys))
+    if width == 0:
+        return None
+    return float(min(Fraction(1), 2 * max(allowed(key, tolerance) for key in keys) / width))
+
+
+def _spread(question: Question, versions: Sequence[Version]) -> Spread | None:
+    found = _measured(question, versions)
+    if found is None or not question.varies:
+        return None
+    asked, tolerance, keys = found
+    least, most = min(map(middle, keys)), max(map(middle, keys))
+    if least == most:
+        return None
+    counts = [0] * BINS
+    marked = set()
+    for key in keys:
+        at = min(BINS - 1, int((middle(key) - least) * BINS / (most - least)))
+        counts[at] += 1
+        if abs(middle(key)) <= allowed(key, tolerance):
+            marked.add(at)
+    return Spread(
+        at=asked.name, least=float(least), most=float(most), counts=tuple(counts), marked=tuple(sorted(marked))
+    )
+
+
+def example(question: Question, version: Version) -> Example:
+    keys: dict[str, str] = {}
+    wrong: dict[str, tuple[str, ...]] = {}
+    setting = setting_of(question, version)
+    for asked in question.fields:
+        keys[asked.name] = _written(asked, setting, None)
+        others = tuple(_written(asked, setting, key) for key in _all_keys(asked) if key.credit < 1)
+        if others:
+            wrong[asked.name] = others
+    return Example(numbers=shown_numbers(question, version), keys=keys, wrong=wrong)
+
+
+def _written(asked: Field, setting: Setting, key: Key | None) -> str:
+    """'' where it has no value."""
+    try:
+        found = written_key(asked.asked, setting, key)
+    except Undefined:
+        return ""
+    return found if isinstance(found, str) else ", ".join(found)
