@@ -1,0 +1,1 @@
+"""What the answers of a class say about the questions."""
