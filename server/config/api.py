@@ -13,11 +13,12 @@ from apps.layout.api.routers import router as layout
 from apps.library.api.routers import router as library
 from apps.live.api.routers import router as live
 from apps.messages.api.messages import router as threads
-from apps.messages.api.questions import router as questions
+from apps.messages.api.questions import router as asked
 from apps.messages.api.routers import router as messages
 from apps.notices.api.routers import router as notices
 from apps.path.api.routers import router as path
 from apps.people.api.routers import router as people
+from apps.questions.api.routers import router as questions
 from apps.screens.public import ROUTERS as SCREENS
 from apps.talk.api.routers import router as talk
 from apps.transfer.api.routers import router as transfer
@@ -55,12 +56,13 @@ ROUTERS = (
     courses,
     joining,
     layout,
+    questions,
     gradebook,
     path,
     assignments,
     talk,
     messages,
-    questions,
+    asked,
     threads,
     live,
     library,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.permission_table import COURSE, ITEM, POST, QUEUE, TALK
+from tests.permission_table import BANKED, COURSE, ITEM, POST, QUEUE, TALK
 
 SCHEDULE = {
     "name": "Autumn",
@@ -21,6 +21,7 @@ RHYTHM = {
     "beats": [{"key": "a", "kind": "page", "title": "Notes {n}"}],
     "steps": {"first": 1, "last": 2},
 }
+POSED = {"text": "<p>1 + 1?</p>", "fields": [{"name": "a", "asked": {"kind": "number", "keys": [{"text": "2"}]}}]}
 TABLE_TEXT = {"text": "Week,Topic\n1,Notes\n"}
 BODIES: dict[str, Any] = {
     f"post {ITEM}/tick": {"done": True},
@@ -117,6 +118,13 @@ BODIES |= {
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
 BODIES |= {
+    f"post {COURSE}/banks": {"name": "A bank"},
+    f"put {COURSE}/banks/{{bank_id}}": {"name": "Another name"},
+    f"post {COURSE}/banks/{{bank_id}}/questions": {"name": "A question", "body": POSED},
+    f"put {BANKED}": {"name": "A question", "body": POSED, "seen": 1},
+    f"put {BANKED}/bank": {"bank_id": 1},
+    f"post {COURSE}/question-proof": {"body": POSED},
+    f"post {COURSE}/question-try": {"body": POSED},
     f"post {COURSE}/announcements": {"title": "News", "html": "<p>Said</p>"},
     f"put {COURSE}/announcements/{{announcement_id}}": {"title": "News", "html": "<p>Said anew</p>"},
     f"post {COURSE}/announcements/read": {"ids": []},

@@ -15,6 +15,7 @@ ITEM = COURSE + "/items/{item_id}"
 TALK = ITEM + "/talk"
 POST = COURSE + "/posts/{post_id}"
 QUEUE = ITEM + "/hand-ins"
+BANKED = COURSE + "/bank-questions/{bank_question_id}"
 TABLE: dict[str, set[str]] = {
     "get /api/sign-in/demo-people": ANYONE,
     "get /api/me": SIGNED_IN,
@@ -147,6 +148,20 @@ TABLE: dict[str, set[str]] = {
     f"get {QUEUE}": TEACHERS,
     f"get {QUEUE}/{{person_id}}": TEACHERS,
     f"put {QUEUE}/{{person_id}}/score": TEACHERS,
+    f"get {COURSE}/banks": TEACHERS,
+    f"post {COURSE}/banks": INSTRUCTORS,
+    f"get {COURSE}/banks/{{bank_id}}": TEACHERS,
+    f"put {COURSE}/banks/{{bank_id}}": INSTRUCTORS,
+    f"delete {COURSE}/banks/{{bank_id}}": INSTRUCTORS,
+    f"post {COURSE}/banks/{{bank_id}}/questions": INSTRUCTORS,
+    f"get {BANKED}": TEACHERS,
+    f"put {BANKED}": INSTRUCTORS,
+    f"delete {BANKED}": INSTRUCTORS,
+    f"put {BANKED}/bank": INSTRUCTORS,
+    f"post {BANKED}/back": INSTRUCTORS,
+    f"post {BANKED}/editions/{{edition}}": INSTRUCTORS,
+    f"post {COURSE}/question-proof": INSTRUCTORS,
+    f"post {COURSE}/question-try": INSTRUCTORS,
     f"get {COURSE}/announcements": MEMBERS,
     f"post {COURSE}/announcements": INSTRUCTORS,
     f"post {COURSE}/announcements/read": MEMBERS,

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import json
 import re
+from datetime import datetime
 from typing import Any
 
 from apps.assignments.models import HandIn
@@ -17,13 +18,14 @@ from apps.library.models import Entry, ErrorReport
 from apps.live.models import Absence
 from apps.messages.models import Announcement, Message, Question, Thread
 from apps.people.models import Person
+from apps.questions.models import Bank, BankQuestion, QuestionEdition
 from apps.talk.models import Post
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
-from tests.permission_bodies import BODIES, UPLOADS
+from tests.permission_bodies import BODIES, POSED, UPLOADS
 from tests.permission_table import TABLE
 from tests.test_permissions import SNAPSHOT
 
@@ -102,6 +104,7 @@ class ForeignIds(DemoCase):
         )  # fmt: skip
         text = {"html": "<p>Theirs</p>", "text": "Theirs", "words": 1}
         post = Post.objects.create(course=cls.other, item=item, author=cls.stranger, at=at, **text)
+        said = {"course": cls.other, "html": "<p>Theirs</p>", "text": "Theirs", "at": at}
         report = ErrorReport.objects.create(course=cls.other, item=item, text="Theirs", at=at, person=cls.studying)
         return {
             "file_id": ItemFile.objects.create(item=item, file=stored, role=ItemFile.RESOURCE).pk,
@@ -109,21 +112,22 @@ class ForeignIds(DemoCase):
             "allowance_id": Allowance.objects.create(given_at=at, given_by=cls.teaching, **who).pk,
             "report_id": report.pk,
             "post_id": post.pk,
-            "question_id": Question.objects.create(
-                course=cls.other,
-                asker=cls.stranger,
-                about="course",
-                html="<p>Theirs</p>",
-                text="Theirs",
-                at=at,
-                open_to_class=True,
-            ).pk,
+            "question_id": Question.objects.create(asker=cls.stranger, about="course", open_to_class=True, **said).pk,
+            **cls.posed(at),
             "thread_id": Thread.objects.create(course=cls.other, one=cls.stranger).pk,
             "announcement_id": Announcement.objects.create(
                 course=cls.other, title="Theirs", html="<p>Theirs</p>", text="Theirs", made_at=at, published=True
             ).pk,
             "absence_id": Absence.objects.create(class_day=at.date(), starts_at=at, reason="", at=at, **who).pk,
         }
+
+    @classmethod
+    def posed(cls, at: datetime) -> dict[str, int]:
+        """A question in a bank there."""
+        bank = Bank.objects.create(course=cls.other, name="Theirs")
+        question = BankQuestion.objects.create(bank=bank, name="Theirs")
+        QuestionEdition.objects.create(question=question, edition=1, body=POSED, saved_at=at)
+        return {"bank_id": bank.pk, "bank_question_id": question.pk}
 
     def setUp(self) -> None:
         self.teacher = Caller(INSTRUCTOR)
@@ -152,6 +156,9 @@ class ForeignIds(DemoCase):
         return [
             *rows,
             list(ErrorReport.objects.filter(course=self.other).values()),
+            list(Bank.objects.filter(course=self.other).values()),
+            list(BankQuestion.objects.filter(bank__course=self.other).values()),
+            QuestionEdition.objects.filter(question__bank__course=self.other).count(),
             HandIn.objects.count(),
             Message.objects.count(),
         ]
@@ -169,14 +176,11 @@ class ForeignIds(DemoCase):
             ),
             "section_id": Section.objects.filter(course=self.course).values_list("pk", flat=True)[0],
             "thing_id": self.item(SET_7A).pk,
+            **dict.fromkeys(("bank_id", "bank_question_id", "edition"), 1),
             "kind": "item",
             "key": "7",
             "number": 13,
-            "feed_id": 0,
-            "post_id": 0,
-            "announcement_id": 0,
-            "question_id": 0,
-            "thread_id": 0,
+            **dict.fromkeys(("feed_id", "post_id", "announcement_id", "question_id", "thread_id"), 0),
         }
 
     def sent(self, what: str, method: str, path: str, body: Any, **files: Any) -> None:

@@ -79,6 +79,7 @@ class ImportContracts(Planted):
         "assignments-behind-its-door": (
             (f"{APPS}screens/activities.py", "from apps.assignments.models import HandIn"),
         ),
+        "questions-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.questions.models import Bank"),),
         "talk-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.talk.models import Post"),),
         "messages-behind-its-door": (
             (f"{APPS}screens/activities.py", "from apps.messages.models import Announcement"),

@@ -186,24 +186,24 @@ class Problems(unittest.TestCase):
         base = small("n")
         parameter, field = base.parameters[0], base.fields[0]
         for change, expected in (
-            ({"text": " "}, {"text": "question.no_text"}),
-            ({"fields": ()}, {"fields": "question.no_field"}),
-            ({"text": "<p>[[q]]</p>"}, {"text": "question.unknown_chip"}),
-            ({"parameters": (replace(parameter, name="sin"),)}, {"parameters.sin": "question.name_taken"}),
-            ({"parameters": (parameter, parameter)}, {"parameters.n": "question.name_twice"}),
+            ({"text": " "}, {"text": "bank_question.no_text"}),
+            ({"fields": ()}, {"fields": "bank_question.no_field"}),
+            ({"text": "<p>[[q]]</p>"}, {"text": "bank_question.unknown_chip"}),
+            ({"parameters": (replace(parameter, name="sin"),)}, {"parameters.sin": "bank_question.name_taken"}),
+            ({"parameters": (parameter, parameter)}, {"parameters.n": "bank_question.name_twice"}),
             ({"parameters": (replace(parameter, only_if="n >"),)}, {"parameters.n.only_if": "form.empty"}),
             ({"parameters": (replace(parameter, only_if="n"),)}, {"parameters.n.only_if": "form.comparison_form"}),
             (
                 {"parameters": (replace(parameter, drawn=Range(least=Fraction(2), most=Fraction(1))),)},
-                {"parameters.n": "question.range"},
+                {"parameters.n": "bank_question.range"},
             ),
             ({"fields": (replace(field, asked=number("n+m")),)}, {"fields.a.keys.0": "form.unknown_name"}),
             ({"fields": (replace(field, asked=number("n(")),)}, {"fields.a.keys.0": "form.bracket_opens"}),
             ({"fields": (replace(field, asked=number("n", unit="mtr")),)}, {"fields.a.unit": "form.unit_unknown"}),
-            ({"fields": (replace(field, asked=TextAsked(keys=())),)}, {"fields.a": "question.no_key"}),
+            ({"fields": (replace(field, asked=TextAsked(keys=())),)}, {"fields.a": "bank_question.no_key"}),
             (
                 {"fields": (replace(field, asked=ChoiceAsked(options=SIGNS[1:])),)},
-                {"fields.a": "question.right_options"},
+                {"fields.a": "bank_question.right_options"},
             ),
         ):
             with self.subTest(expected):
@@ -212,4 +212,4 @@ class Problems(unittest.TestCase):
     def test_a_circle_of_derived_numbers(self) -> None:
         circle = tuple(Parameter(name=a, drawn=Derived(formula=f"{b}+1")) for a, b in (("p", "q"), ("q", "p")))
         question = Question(text="<p>?</p>", parameters=circle, fields=(Field(name="a", asked=number("p")),))
-        self.assertEqual(self.codes(question), {"parameters": "question.circle"})
+        self.assertEqual(self.codes(question), {"parameters": "bank_question.circle"})

@@ -52,22 +52,22 @@ def question_problems(question: Question) -> list[Problem]:
         try:
             in_order(question)
         except CycleError:
-            found.append(Problem("question.circle", "parameters"))
+            found.append(Problem("bank_question.circle", "parameters"))
     for field in question.fields:
         found += _field(field, question)
     known = {p.name for p in question.parameters} | {f.name for f in question.fields}
     for place, text in (("text", question.text), ("solution", question.solution)):
-        found += [Problem("question.unknown_chip", place, {"name": name}) for name in sorted(chips(text) - known)]
+        found += [Problem("bank_question.unknown_chip", place, {"name": name}) for name in sorted(chips(text) - known)]
     return found
 
 
 def _counts(question: Question) -> Iterator[Problem]:
     if not question.text.strip():
-        yield Problem("question.no_text", "text")
+        yield Problem("bank_question.no_text", "text")
     if not question.fields:
-        yield Problem("question.no_field", "fields")
+        yield Problem("bank_question.no_field", "fields")
     if len(question.fields) > MOST_FIELDS or len(question.parameters) > MOST_PARAMETERS:
-        yield Problem("question.too_many", "fields", {"fields": MOST_FIELDS, "parameters": MOST_PARAMETERS})
+        yield Problem("bank_question.too_many", "fields", {"fields": MOST_FIELDS, "parameters": MOST_PARAMETERS})
 
 
 def _names(question: Question) -> Iterator[Problem]:
@@ -76,11 +76,11 @@ def _names(question: Question) -> Iterator[Problem]:
     for place, name in own:
         path = f"{place}.{name}"
         if not NAME.fullmatch(name):
-            yield Problem("question.name", path, {"name": name})
+            yield Problem("bank_question.name", path, {"name": name})
         elif place == "parameters" and name in TAKEN:
-            yield Problem("question.name_taken", path, {"name": name})
+            yield Problem("bank_question.name_taken", path, {"name": name})
         elif doubled[name] > 1:
-            yield Problem("question.name_twice", path, {"name": name})
+            yield Problem("bank_question.name_twice", path, {"name": name})
 
 
 def _parameter(parameter: Parameter, question: Question) -> Iterator[Problem]:
@@ -88,21 +88,21 @@ def _parameter(parameter: Parameter, question: Question) -> Iterator[Problem]:
     match parameter.drawn:
         case Range(least=least, most=most, step=step):
             if step <= 0 or most < least or parameter.drawn.count > MOST_VALUES:
-                yield Problem("question.range", path)
+                yield Problem("bank_question.range", path)
         case OneOf(values=values, words=words):
             if not 1 <= len(values) <= MOST_OPTIONS or not all(value.strip() for value in values):
-                yield Problem("question.one_of", path, {"most": MOST_OPTIONS})
+                yield Problem("bank_question.one_of", path, {"most": MOST_OPTIONS})
             elif not words:
                 for value in values:
                     yield from _reads(partial(formula, value, ()), path)
         case Derived(formula=text, round_to=places):
             yield from _reads(lambda: formula(text, names), path)
             if places is not None and not 0 <= places <= MOST_PLACES:
-                yield Problem("question.places", path, {"most": MOST_PLACES})
+                yield Problem("bank_question.places", path, {"most": MOST_PLACES})
     if parameter.only_if.strip():
         yield from _reads(lambda: read_constraint(parameter.only_if, names), f"{path}.only_if")
     if not 0 <= parameter.places <= MOST_PLACES:
-        yield Problem("question.places", path, {"most": MOST_PLACES})
+        yield Problem("bank_question.places", path, {"most": MOST_PLACES})
 
 
 def _reads(read: Callable[[], object], path: str) -> Iterator[Problem]:
@@ -117,7 +117,7 @@ def _reads(read: Callable[[], object], path: str) -> Iterator[Problem]:
 def _field(field: Field, question: Question) -> Iterator[Problem]:
     path = f"fields.{field.name}"
     if not 0 < field.weight <= 1000:
-        yield Problem("question.weight", path)
+        yield Problem("bank_question.weight", path)
     match field.asked:
         case ChoiceAsked(options=options, several=several):
             yield from _options(path, [o.name for o in options], sum(o.right for o in options), several=several)
@@ -127,7 +127,7 @@ def _field(field: Field, question: Question) -> Iterator[Problem]:
             yield from _options(path, [o.name for o in left], 1, several=True)
             lefts, rights = {o.name for o in left}, {o.name for o in right}
             if {a for a, _ in pairs} != lefts or not {b for _, b in pairs} <= rights:
-                yield Problem("question.pairs", path)
+                yield Problem("bank_question.pairs", path)
         case ByHand():
             return
         case _:
@@ -136,23 +136,23 @@ def _field(field: Field, question: Question) -> Iterator[Problem]:
 
 def _options(path: str, names: list[str], right: int, *, several: bool) -> Iterator[Problem]:
     if not 2 <= len(names) <= MOST_OPTIONS or len(set(names)) < len(names):
-        yield Problem("question.options", path, {"most": MOST_OPTIONS})
+        yield Problem("bank_question.options", path, {"most": MOST_OPTIONS})
     if right < 1 or (right > 1 and not several):
-        yield Problem("question.right_options", path)
+        yield Problem("bank_question.right_options", path)
 
 
 def _keys(asked: Asked, path: str, question: Question) -> Iterator[Problem]:
     if isinstance(asked, ByHand | ChoiceAsked | MatchingAsked | OrderingAsked):
         return
     if not any(key.credit == 1 for key in asked.keys) or len(asked.keys) > MOST_KEYS:
-        yield Problem("question.no_key", path, {"most": MOST_KEYS})
+        yield Problem("bank_question.no_key", path, {"most": MOST_KEYS})
     names = number_names(question)
     for number, key in enumerate(asked.keys):
         place = f"{path}.keys.{number}"
         if not 0 <= key.credit <= 1:
-            yield Problem("question.credit", place)
+            yield Problem("bank_question.credit", place)
         if not key.text.strip():
-            yield Problem("question.key_empty", place)
+            yield Problem("bank_question.key_empty", place)
         elif not isinstance(asked, TextAsked):
             yield from _reads(partial(_read_key, asked, key.text, names), place)
     if isinstance(asked, NumberAsked) and asked.unit:
@@ -181,11 +181,11 @@ def _read_key(asked: Asked, text: str, names: tuple[str, ...]) -> object:
 def _variables(asked: FormulaAsked, names: tuple[str, ...], path: str) -> Iterator[Problem]:
     for variable in asked.variables:
         if not NAME.fullmatch(variable.name) or variable.name in TAKEN or variable.name in names:
-            yield Problem("question.variable", path, {"name": variable.name})
+            yield Problem("bank_question.variable", path, {"name": variable.name})
         if variable.most <= variable.least:
-            yield Problem("question.domain", path, {"name": variable.name})
+            yield Problem("bank_question.domain", path, {"name": variable.name})
     if not 0 <= asked.tolerance < 1:
-        yield Problem("question.tolerance", path)
+        yield Problem("bank_question.tolerance", path)
 
 
 def _tolerance(tolerance: Tolerance, path: str) -> Iterator[Problem]:
@@ -200,4 +200,4 @@ def _tolerance(tolerance: Tolerance, path: str) -> Iterator[Problem]:
         case Nearness.FIGURES:
             fits = amount.denominator == 1 and 1 <= amount <= MOST_PLACES
     if not fits:
-        yield Problem("question.tolerance", path, {"most": MOST_PLACES})
+        yield Problem("bank_question.tolerance", path, {"most": MOST_PLACES})

@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "apps.courses",
     "apps.joining",
     "apps.layout",
+    "apps.questions",
     "apps.gradebook",
     "apps.path",
     "apps.assignments",

@@ -451,6 +451,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/bank-questions/{bank_question_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Question */
+        get: operations["question"];
+        /** Save Question */
+        put: operations["save_question"];
+        post?: never;
+        /** Remove Question */
+        delete: operations["remove_question"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/bank-questions/{bank_question_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring Back Question */
+        post: operations["bring_back_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/bank-questions/{bank_question_id}/bank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Move Question */
+        put: operations["move_question"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/bank-questions/{bank_question_id}/editions/{edition}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Up Edition */
+        post: operations["take_up_edition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Banks */
+        get: operations["banks"];
+        put?: never;
+        /** Make Bank */
+        post: operations["make_bank"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks/{bank_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Bank */
+        get: operations["bank"];
+        /** Rename Bank */
+        put: operations["rename_bank"];
+        post?: never;
+        /** Remove Bank */
+        delete: operations["remove_bank"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks/{bank_id}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make Question */
+        post: operations["make_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/calendar.ics": {
         parameters: {
             query?: never;
@@ -2303,6 +2427,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/question-proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Prove Question
+         * @description Reads only: nothing is kept of it.
+         */
+        post: operations["prove_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/question-try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Question
+         * @description Reads only: nothing is kept of it.
+         */
+        post: operations["try_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/questions": {
         parameters: {
             query?: never;
@@ -3426,6 +3590,36 @@ export interface components {
             why: string[];
         };
         /**
+         * AngleAsked
+         * @description An angle with its signs; keys are in degrees, the tolerance in seconds. `bearing`: from north or south towards
+         *     east or west, its key an azimuth. `turns`: a full turn more or less is the same.
+         */
+        AngleAsked: {
+            /**
+             * Bearing
+             * @default false
+             */
+            bearing: boolean;
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default angle
+             * @constant
+             */
+            kind: "angle";
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number | string;
+            /**
+             * Turns
+             * @default false
+             */
+            turns: boolean;
+        };
+        /**
          * AnnouncementIn
          * @description `moment`, `pinned_until`: a wall time in the course's zone, or a rule; without a moment it is said at once.
          */
@@ -3612,6 +3806,65 @@ export interface components {
             whole: string;
         };
         /**
+         * AskedOut
+         * @description What one answer is asked for, without its key. `asks`: its kind; `sort`: what a person reads; `places`: decimals
+         *     asked for; `figures`: significant figures.
+         */
+        AskedOut: {
+            /** Asks */
+            asks: string;
+            /**
+             * Bearing
+             * @default false
+             */
+            bearing: boolean;
+            /** Figures */
+            figures?: number | null;
+            /**
+             * Form
+             * @default
+             */
+            form: string;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["OfferedOut"][];
+            /** Places */
+            places?: number | null;
+            /**
+             * Several
+             * @default false
+             */
+            several: boolean;
+            /** Size */
+            size?: number | null;
+            /**
+             * Sort
+             * @default
+             */
+            sort: string;
+            /**
+             * Targets
+             * @default []
+             */
+            targets: components["schemas"]["OfferedOut"][];
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Variables
+             * @default []
+             */
+            variables: string[];
+        };
+        /**
          * Asking
          * @description `team`: those who teach; `answer_days`: within how many they promise to answer.
          */
@@ -3646,6 +3899,126 @@ export interface components {
             lower: number;
             /** Name */
             name: string;
+        };
+        /** BankName */
+        BankName: {
+            /** Name */
+            name: string;
+        };
+        /** BankOut */
+        BankOut: {
+            /** Count */
+            count: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * BankQuestionEdit
+         * @description `seen`: the edition that the writer looked at.
+         */
+        BankQuestionEdit: {
+            body: components["schemas"]["Question"];
+            /** Name */
+            name: string;
+            /**
+             * Points
+             * @default 1
+             */
+            points: number | string;
+            /** Seen */
+            seen: number;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Taught In
+             * @default []
+             */
+            taught_in: components["schemas"]["TaughtPlace"][];
+        };
+        /** BankQuestionIn */
+        BankQuestionIn: {
+            body: components["schemas"]["Question"];
+            /** Name */
+            name: string;
+            /**
+             * Points
+             * @default 1
+             */
+            points: number | string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /**
+             * Taught In
+             * @default []
+             */
+            taught_in: components["schemas"]["TaughtPlace"][];
+        };
+        /**
+         * BankQuestionLine
+         * @description A question in a list. `asks`: the kinds of its answers.
+         */
+        BankQuestionLine: {
+            /** Asks */
+            asks: string[];
+            /** Edition */
+            edition: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Tags */
+            tags: string[];
+            /** Text */
+            text: string;
+            /** Varies */
+            varies: boolean;
+        };
+        /** BankQuestionOut */
+        BankQuestionOut: {
+            bank: components["schemas"]["BankOut"];
+            /** Body */
+            body: unknown;
+            /** Can Change */
+            can_change: boolean;
+            /** Edition */
+            edition: number;
+            /** Editions */
+            editions: components["schemas"]["EditionOut"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Tags */
+            tags: string[];
+            /** Taught In */
+            taught_in: components["schemas"]["TaughtOut"][];
+        };
+        /** BankQuestions */
+        BankQuestions: {
+            bank: components["schemas"]["BankOut"];
+            /** Can Change */
+            can_change: boolean;
+            /** Questions */
+            questions: components["schemas"]["BankQuestionLine"][];
+        };
+        /** Banks */
+        Banks: {
+            /** Banks */
+            banks: components["schemas"]["BankOut"][];
+            /** Can Change */
+            can_change: boolean;
         };
         /** Beat */
         Beat: {
@@ -3834,6 +4207,34 @@ export interface components {
             minutes: number[];
         };
         /**
+         * ByHand
+         * @description Read by a person: an essay, files, or a recording.
+         */
+        ByHand: {
+            /**
+             * Guide
+             * @default
+             */
+            guide: string;
+            /**
+             * Kind
+             * @default by_hand
+             * @constant
+             */
+            kind: "by_hand";
+            /**
+             * Least Words
+             * @default 0
+             */
+            least_words: number;
+            /**
+             * Sort
+             * @default essay
+             * @enum {string}
+             */
+            sort: "essay" | "file" | "recording";
+        };
+        /**
          * Carried
          * @description What of the term can come along: days are proposed, breaks are offered.
          */
@@ -3999,6 +4400,32 @@ export interface components {
             field: string;
             /** Thing */
             thing: string;
+        };
+        /**
+         * ChoiceAsked
+         * @description One option, or with `several` any number of them. True or false is a choice of two that stay in order.
+         */
+        ChoiceAsked: {
+            /**
+             * Kind
+             * @default choice
+             * @constant
+             */
+            kind: "choice";
+            /** Options */
+            options: components["schemas"]["Option"][];
+            /** @default all */
+            rule: components["schemas"]["Rule"];
+            /**
+             * Several
+             * @default false
+             */
+            several: boolean;
+            /**
+             * Shuffle
+             * @default true
+             */
+            shuffle: boolean;
         };
         /**
          * Chosen
@@ -4358,6 +4785,22 @@ export interface components {
             username: string;
         };
         /**
+         * Derived
+         * @description Worked out of other parameters; `round_to` decimals where the rounded value is what is gone on with.
+         */
+        Derived: {
+            /** Formula */
+            formula: string;
+            /**
+             * Kind
+             * @default derived
+             * @constant
+             */
+            kind: "derived";
+            /** Round To */
+            round_to?: number | null;
+        };
+        /**
          * Desk
          * @description `courses`: those in which the reader teaches.
          */
@@ -4600,6 +5043,18 @@ export interface components {
             /** Edition */
             edition: number;
         };
+        /** EditionOut */
+        EditionOut: {
+            /** Edition */
+            edition: number;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Saved By */
+            saved_by: string;
+        };
         /**
          * Enrolled
          * @description How many were new, there already, moved to another section, back again, or teach here and were left.
@@ -4707,6 +5162,21 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** ExampleOut */
+        ExampleOut: {
+            /** Keys */
+            keys: {
+                [key: string]: string;
+            };
+            /** Numbers */
+            numbers: {
+                [key: string]: string;
+            };
+            /** Wrong */
+            wrong: {
+                [key: string]: string[];
+            };
+        };
         /**
          * FactsOfItem
          * @description `watched`: per cent of a recording.
@@ -4750,6 +5220,26 @@ export interface components {
             /** Feeds */
             feeds: components["schemas"]["Feed"][];
         };
+        /**
+         * Field
+         * @description One answer of a question. It stands where the text has `[[name]]`, else below it.
+         */
+        Field: {
+            /** Asked */
+            asked: components["schemas"]["NumberAsked"] | components["schemas"]["FractionAsked"] | components["schemas"]["FormulaAsked"] | components["schemas"]["ListAsked"] | components["schemas"]["IntervalAsked"] | components["schemas"]["PointAsked"] | components["schemas"]["AngleAsked"] | components["schemas"]["TextAsked"] | components["schemas"]["ChoiceAsked"] | components["schemas"]["MatchingAsked"] | components["schemas"]["OrderingAsked"] | components["schemas"]["ByHand"];
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /** Name */
+            name: string;
+            /**
+             * Weight
+             * @default 1
+             */
+            weight: number | string;
+        };
         /** File */
         File: {
             /** Address */
@@ -4786,10 +5276,30 @@ export interface components {
             /** Waived */
             waived: boolean;
         };
+        /** FindingOut */
+        FindingOut: {
+            /** At */
+            at: string;
+            /** Code */
+            code: string;
+            fix: components["schemas"]["FixOut"] | null;
+            /** Words */
+            words: string;
+        };
         /** FixIn */
         FixIn: {
             /** Keys */
             keys: string[];
+        };
+        /**
+         * FixOut
+         * @description `body`: the question with it.
+         */
+        FixOut: {
+            /** Body */
+            body: unknown;
+            /** Words */
+            words: string;
         };
         /** ForCondition */
         ForCondition: {
@@ -4809,6 +5319,52 @@ export interface components {
              */
             sections: number[];
         };
+        /**
+         * Form
+         * @enum {string}
+         */
+        Form: "any" | "expanded" | "factored" | "lowest";
+        /**
+         * FormErrorOut
+         * @description `start` and `end`: where in what was typed; `latex`: what was read of it.
+         */
+        FormErrorOut: {
+            /** Code */
+            code: string;
+            /** End */
+            end: number;
+            /** Latex */
+            latex: string;
+            /** Start */
+            start: number;
+            /** Words */
+            words: string;
+            /** Write */
+            write: string;
+        };
+        /**
+         * FormulaAsked
+         * @description A formula in these variables, compared by its values; `tolerance` is relative, for rounded coefficients.
+         */
+        FormulaAsked: {
+            /** @default any */
+            form: components["schemas"]["Form"];
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default formula
+             * @constant
+             */
+            kind: "formula";
+            /**
+             * Tolerance
+             * @default 0
+             */
+            tolerance: number | string;
+            /** Variables */
+            variables: components["schemas"]["Variable"][];
+        };
         /** Found */
         Found: {
             /** Dated */
@@ -4821,6 +5377,25 @@ export interface components {
             text: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * FractionAsked
+         * @description An exact fraction in lowest terms. `mixed`: 2 1/2 may be written.
+         */
+        FractionAsked: {
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default fraction
+             * @constant
+             */
+            kind: "fraction";
+            /**
+             * Mixed
+             * @default false
+             */
+            mixed: boolean;
         };
         /**
          * FromPath
@@ -5097,6 +5672,27 @@ export interface components {
         HtmlIn: {
             /** Html */
             html: string;
+        };
+        /**
+         * IntervalAsked
+         * @description An interval or a union of intervals.
+         */
+        IntervalAsked: {
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default interval
+             * @constant
+             */
+            kind: "interval";
+            /**
+             * @default {
+             *       "amount": "0",
+             *       "nearness": "exact"
+             *     }
+             */
+            tolerance: components["schemas"]["Tolerance"];
         };
         /**
          * IntoModule
@@ -5452,6 +6048,24 @@ export interface components {
             week_start: number;
         };
         /**
+         * Key
+         * @description One accepted or anticipated answer: its share of the points, and a word for who gives it.
+         */
+        Key: {
+            /**
+             * Credit
+             * @default 1
+             */
+            credit: number | string;
+            /** Text */
+            text: string;
+            /**
+             * Word
+             * @default
+             */
+            word: string;
+        };
+        /**
          * KindOut
          * @description One kind of item. `rules`: the done rules that it can meet, those among them that need points included.
          */
@@ -5621,6 +6235,12 @@ export interface components {
             size: number;
         };
         /**
+         * Likeness
+         * @description How a short text is compared: letter by letter; without case and spaces; by a pattern with * and ?.
+         * @enum {string}
+         */
+        Likeness: "exact" | "loose" | "pattern";
+        /**
          * Link
          * @description To an item, or to a place of the course.
          */
@@ -5634,6 +6254,37 @@ export interface components {
             place: string;
             /** Title */
             title: string;
+        };
+        /**
+         * ListAsked
+         * @description Several numbers; each key's text is such a list. `each`: every right one counts for itself.
+         */
+        ListAsked: {
+            /**
+             * Each
+             * @default false
+             */
+            each: boolean;
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default list
+             * @constant
+             */
+            kind: "list";
+            /**
+             * Ordered
+             * @default false
+             */
+            ordered: boolean;
+            /**
+             * @default {
+             *       "amount": "0",
+             *       "nearness": "exact"
+             *     }
+             */
+            tolerance: components["schemas"]["Tolerance"];
         };
         /**
          * ListIn
@@ -5812,6 +6463,32 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * MatchingAsked
+         * @description Each of `left` goes with one of `right`; `pairs` by their names. There may be more of `right`.
+         */
+        MatchingAsked: {
+            /**
+             * Each
+             * @default true
+             */
+            each: boolean;
+            /**
+             * Kind
+             * @default matching
+             * @constant
+             */
+            kind: "matching";
+            /** Left */
+            left: components["schemas"]["Option"][];
+            /** Pairs */
+            pairs: [
+                string,
+                string
+            ][];
+            /** Right */
+            right: components["schemas"]["Option"][];
         };
         /**
          * Me
@@ -6066,6 +6743,11 @@ export interface components {
             text: string;
         };
         /**
+         * Nearness
+         * @enum {string}
+         */
+        Nearness: "exact" | "within" | "relative" | "decimals" | "figures";
+        /**
          * NewCourse
          * @description `first`: the address of its first step; empty while it has no modules.
          */
@@ -6295,6 +6977,44 @@ export interface components {
             /** Unseen */
             unseen: number;
         };
+        /**
+         * NumberAsked
+         * @description A number; with `unit`, a number and a unit of that dimension. `plain`: written out, not to be worked out.
+         */
+        NumberAsked: {
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default number
+             * @constant
+             */
+            kind: "number";
+            /**
+             * Plain
+             * @default false
+             */
+            plain: boolean;
+            /**
+             * @default {
+             *       "amount": "0",
+             *       "nearness": "exact"
+             *     }
+             */
+            tolerance: components["schemas"]["Tolerance"];
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+        };
+        /** OfferedOut */
+        OfferedOut: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
         /** OnClass */
         OnClass: {
             ref: components["schemas"]["ItemRef"];
@@ -6304,6 +7024,25 @@ export interface components {
         OnOff: {
             /** On */
             on: boolean;
+        };
+        /**
+         * OneOf
+         * @description One of these, each as likely: numbers as answers are written, or words, which no formula can use.
+         */
+        OneOf: {
+            /**
+             * Kind
+             * @default one_of
+             * @constant
+             */
+            kind: "one_of";
+            /** Values */
+            values: string[];
+            /**
+             * Words
+             * @default false
+             */
+            words: boolean;
         };
         /**
          * OpeningIn
@@ -6327,6 +7066,51 @@ export interface components {
              * @default true
              */
             published: boolean;
+        };
+        /**
+         * Option
+         * @description `name` never changes, whatever order the options are shown in. `right` is what a marker looks at; `credit` is
+         *     the share of a single choice that is not right and worth something all the same.
+         */
+        Option: {
+            /**
+             * Credit
+             * @default 0
+             */
+            credit: number | string;
+            /** Name */
+            name: string;
+            /**
+             * Right
+             * @default false
+             */
+            right: boolean;
+            /** Text */
+            text: string;
+            /**
+             * Word
+             * @default
+             */
+            word: string;
+        };
+        /**
+         * OrderingAsked
+         * @description The options as they stand are in order; they are shown shuffled. `each`: neighbours in order count.
+         */
+        OrderingAsked: {
+            /**
+             * Each
+             * @default false
+             */
+            each: boolean;
+            /**
+             * Kind
+             * @default ordering
+             * @constant
+             */
+            kind: "ordering";
+            /** Options */
+            options: components["schemas"]["Option"][];
         };
         /** Overflow */
         Overflow: {
@@ -6372,6 +7156,28 @@ export interface components {
             late_units: number;
             /** Possible */
             possible: string;
+        };
+        /**
+         * Parameter
+         * @description `only_if`: comparisons joined by 'and'; numbers for which one does not hold are drawn anew.
+         */
+        Parameter: {
+            /** Drawn */
+            drawn: components["schemas"]["Range"] | components["schemas"]["OneOf"] | components["schemas"]["Derived"];
+            /** Name */
+            name: string;
+            /**
+             * Only If
+             * @default
+             */
+            only_if: string;
+            /**
+             * Places
+             * @default 0
+             */
+            places: number;
+            /** @default decimal */
+            shown: components["schemas"]["Shown"];
         };
         /** Part */
         Part: {
@@ -6430,7 +7236,7 @@ export interface components {
              */
             html: string;
             /** Order */
-            order?: ("month_first" | "day_first") | null;
+            order?: ("day_first" | "month_first") | null;
             /**
              * Text
              * @default
@@ -6563,6 +7369,32 @@ export interface components {
             before?: number | null;
             /** Part Id */
             part_id?: number | null;
+        };
+        /**
+         * PointAsked
+         * @description A point or vector of `size` coordinates.
+         */
+        PointAsked: {
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default point
+             * @constant
+             */
+            kind: "point";
+            /**
+             * Size
+             * @default 2
+             */
+            size: number;
+            /**
+             * @default {
+             *       "amount": "0",
+             *       "nearness": "exact"
+             *     }
+             */
+            tolerance: components["schemas"]["Tolerance"];
         };
         /** Points */
         Points: {
@@ -6752,6 +7584,28 @@ export interface components {
             /** Required */
             required: number;
         };
+        /** ProofIn */
+        ProofIn: {
+            body: components["schemas"]["Question"];
+        };
+        /** ProofOut */
+        ProofOut: {
+            /** Drawn */
+            drawn: number;
+            /** Examples */
+            examples: components["schemas"]["ExampleOut"][];
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
+            /** Guess */
+            guess: number | null;
+            /** Redrawn */
+            redrawn: number;
+            spread: components["schemas"]["SpreadOut"] | null;
+            /** Students */
+            students: number;
+            /** Twins */
+            twins: number | null;
+        };
         /** Publication */
         Publication: {
             /** Published */
@@ -6779,6 +7633,32 @@ export interface components {
             archived: boolean;
             /** Slug */
             slug: string;
+        };
+        /**
+         * Question
+         * @description `text` and `solution` are HTML in which `[[name]]` stands for a parameter. `in_degrees`: what angles without a
+         *     sign of their own are measured in.
+         */
+        Question: {
+            /** Fields */
+            fields: components["schemas"]["Field"][];
+            /**
+             * In Degrees
+             * @default true
+             */
+            in_degrees: boolean;
+            /**
+             * Parameters
+             * @default []
+             */
+            parameters: components["schemas"]["Parameter"][];
+            /**
+             * Solution
+             * @default
+             */
+            solution: string;
+            /** Text */
+            text: string;
         };
         /**
          * QuestionIn
@@ -6885,6 +7765,11 @@ export interface components {
             /** Waits Since */
             waits_since: string | null;
         };
+        /** QuestionPlace */
+        QuestionPlace: {
+            /** Bank Id */
+            bank_id: number;
+        };
         /**
          * Questions
          * @description Those that wait first, the oldest promise first; then the newest. `teachers`: to whom one can be handed on.
@@ -6959,6 +7844,36 @@ export interface components {
              * @enum {string}
              */
             state: "waiting" | "held" | "released" | "started" | "nothing" | "excused";
+        };
+        /**
+         * Range
+         * @description Every value from `least` to `most` in steps, both ends included, each as likely.
+         */
+        Range: {
+            /**
+             * Kind
+             * @default range
+             * @constant
+             */
+            kind: "range";
+            /** Least */
+            least: number | string;
+            /** Most */
+            most: number | string;
+            /**
+             * Step
+             * @default 1
+             */
+            step: number | string;
+        };
+        /**
+         * ReadOut
+         * @description An answer read back. `error` is about its form, and costs nothing.
+         */
+        ReadOut: {
+            error: components["schemas"]["FormErrorOut"] | null;
+            /** Latex */
+            latex: string;
         };
         /** ReaderOut */
         ReaderOut: {
@@ -7314,6 +8229,12 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["RowWishIn"][];
         };
+        /**
+         * Rule
+         * @description How several choices add up: all or nothing; right less wrong; each option by itself.
+         * @enum {string}
+         */
+        Rule: "all" | "right_minus_wrong" | "each";
         /**
          * RuleIn
          * @description A moment as a rule, by 'on': week {week, weekday, time}; class {number, edge, minutes};
@@ -7786,6 +8707,22 @@ export interface components {
             item_ids: number[];
         };
         /**
+         * Shown
+         * @description How a parameter stands in the text: with so many decimals, or as an angle in degrees, minutes and seconds.
+         * @enum {string}
+         */
+        Shown: "decimal" | "degrees";
+        /**
+         * ShownQuestion
+         * @description One version as a student sees it.
+         */
+        ShownQuestion: {
+            /** Fields */
+            fields: components["schemas"]["AskedOut"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * Slot
          * @description `on`: a weekday from 0 (Monday), or the name of a day type.
          */
@@ -7807,6 +8744,19 @@ export interface components {
              * Format: time
              */
             start: string;
+        };
+        /** SpreadOut */
+        SpreadOut: {
+            /** At */
+            at: string;
+            /** Counts */
+            counts: number[];
+            /** Least */
+            least: number;
+            /** Marked */
+            marked: number[];
+            /** Most */
+            most: number;
         };
         /** StampedItem */
         StampedItem: {
@@ -8224,6 +9174,25 @@ export interface components {
              */
             when: "now" | "to_come" | "earlier";
         };
+        /** TaughtOut */
+        TaughtOut: {
+            /** Item Id */
+            item_id: number;
+            /** Seconds */
+            seconds?: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TaughtPlace
+         * @description An item, and from which second of its recording on.
+         */
+        TaughtPlace: {
+            /** Item Id */
+            item_id: number;
+            /** Seconds */
+            seconds?: number | null;
+        };
         /** Teacher */
         Teacher: {
             /** Name */
@@ -8363,6 +9332,19 @@ export interface components {
              */
             landing: "previous" | "next" | "keep";
             schedule: components["schemas"]["ScheduleIn"];
+        };
+        /** TextAsked */
+        TextAsked: {
+            /** Keys */
+            keys: components["schemas"]["Key"][];
+            /**
+             * Kind
+             * @default text
+             * @constant
+             */
+            kind: "text";
+            /** @default loose */
+            likeness: components["schemas"]["Likeness"];
         };
         /**
          * TextChanges
@@ -8640,6 +9622,22 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * Tolerance
+         * @description How near is near enough.
+         *
+         *     `amount`: for WITHIN in the unit of the answer; for RELATIVE a share of the key (1/1000 is 0.1 %); for DECIMALS and
+         *     FIGURES how many places or significant figures are asked for, to half a unit of the last of them.
+         */
+        Tolerance: {
+            /**
+             * Amount
+             * @default 0
+             */
+            amount: number | string;
+            /** @default exact */
+            nearness: components["schemas"]["Nearness"];
+        };
         /** Total */
         Total: {
             /** Band */
@@ -8692,6 +9690,55 @@ export interface components {
             title: string;
         };
         /**
+         * Tried
+         * @description `key`: as it would have to be written; `share` of the points, None while a person has to read it.
+         */
+        Tried: {
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["TriedField"];
+            };
+            /** Key */
+            key: {
+                [key: string]: string;
+            };
+            /** Numbers */
+            numbers: {
+                [key: string]: string;
+            };
+            question: components["schemas"]["ShownQuestion"];
+            /** Share */
+            share: string | null;
+            /** Solution */
+            solution: string;
+        };
+        /** TriedField */
+        TriedField: {
+            read: components["schemas"]["ReadOut"];
+            /** Share */
+            share: string | null;
+            /** Words */
+            words: string[];
+        };
+        /** TryIn */
+        TryIn: {
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            };
+            body: components["schemas"]["Question"];
+            /**
+             * Seed
+             * @default try
+             */
+            seed: string;
+        };
+        /**
          * Uploaded
          * @description `shrunk_from`: width and height of a picture that was scaled down.
          */
@@ -8709,6 +9756,29 @@ export interface components {
         UptoIn: {
             /** Upto */
             upto: number;
+        };
+        /**
+         * Variable
+         * @description A name of a formula and the domain that its points are drawn from, both ends left out; `whole`: integers only.
+         */
+        Variable: {
+            /**
+             * Least
+             * @default 1/2
+             */
+            least: number | string;
+            /**
+             * Most
+             * @default 4
+             */
+            most: number | string;
+            /** Name */
+            name: string;
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
         };
         /**
          * Waiting
@@ -9698,6 +10768,301 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Near"];
+                };
+            };
+        };
+    };
+    question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    save_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BankQuestionEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    remove_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestions"];
+                };
+            };
+        };
+    };
+    bring_back_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    move_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    take_up_edition: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+                edition: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    banks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Banks"];
+                };
+            };
+        };
+    };
+    make_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BankName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankOut"];
+                };
+            };
+        };
+    };
+    bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestions"];
+                };
+            };
+        };
+    };
+    rename_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BankName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankOut"];
+                };
+            };
+        };
+    };
+    remove_bank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Banks"];
+                };
+            };
+        };
+    };
+    make_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BankQuestionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BankQuestionOut"];
                 };
             };
         };
@@ -12176,7 +13541,7 @@ export interface operations {
     preview_file: {
         parameters: {
             query?: {
-                order?: ("month_first" | "day_first") | null;
+                order?: ("day_first" | "month_first") | null;
             };
             header?: never;
             path: {
@@ -12786,6 +14151,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ModuleProgress"];
+                };
+            };
+        };
+    };
+    prove_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+        };
+    };
+    try_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
                 };
             };
         };

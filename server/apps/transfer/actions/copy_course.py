@@ -8,15 +8,17 @@ from apps.layout.changes import copy_layout
 from apps.library.public import copy_library
 from apps.messages.public import copy_announcements, copy_writing_rule
 from apps.people.public import can_make_courses
+from apps.questions.public import copy_banks
 from apps.talk.public import copy_discussions
 
 
 def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
-    """A whole course again: layout, texts, conditions, grading, briefs. No people, no work, no scores."""
+    """A whole course again: layout, texts, conditions, grading, questions, briefs. No people, no work, no scores."""
     require(can_lay_out(membership(actor, source)))
     require(can_make_courses(actor))
     course, items = copy_layout(actor, source, title, code)
     copy_grading(actor, source, course, items)
+    copy_banks(source, course, items)
     copy_briefs(items)
     copy_discussions(items)
     copy_library(source, course, items)

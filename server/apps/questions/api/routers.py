@@ -1,0 +1,135 @@
+from ninja import Router
+
+from apps.courses.public import Course, Membership, can_lay_out, can_teach, course_and_membership, student_count
+from apps.kernel.public import actor_of, require, write
+from apps.people.public import SignedIn
+from apps.questions import overview, trying
+from apps.questions.actions import keep_bank, keep_question
+from apps.questions.actions.keep_question import QuestionWish
+from apps.questions.api import schemas as s
+from apps.questions.queries import bank_row, question_row
+
+router = Router(tags=["questions"])
+FEWEST = 30
+"""Students that a proof reckons with while a course has fewer."""
+
+
+def _teaching(request: SignedIn, slug: str) -> tuple[Course, Membership]:
+    course, member = course_and_membership(actor_of(request), slug)
+    require(can_teach(member))
+    return course, member
+
+
+def _wish(given: s.BankQuestionIn) -> QuestionWish:
+    return QuestionWish(
+        name=given.name,
+        body=given.body,
+        tags=given.tags,
+        points=given.points,
+        taught_in=[(place.item_id, place.seconds) for place in given.taught_in],
+    )
+
+
+@router.get("/courses/{slug}/banks", response=s.Banks)
+def banks(request: SignedIn, slug: str) -> s.Banks:
+    return overview.banks_out(*_teaching(request, slug))
+
+
+@router.post("/courses/{slug}/banks", response=s.BankOut)
+@write
+def make_bank(request: SignedIn, slug: str, payload: s.BankName) -> s.BankOut:
+    course, _ = _teaching(request, slug)
+    return overview.bank_out(keep_bank.make_bank(actor_of(request), course, payload.name))
+
+
+@router.get("/courses/{slug}/banks/{bank_id}", response=s.BankQuestions)
+def bank(request: SignedIn, slug: str, bank_id: int) -> s.BankQuestions:
+    course, member = _teaching(request, slug)
+    return overview.bank_questions(bank_row(course, bank_id), member)
+
+
+@router.put("/courses/{slug}/banks/{bank_id}", response=s.BankOut)
+@write
+def rename_bank(request: SignedIn, slug: str, bank_id: int, payload: s.BankName) -> s.BankOut:
+    course, _ = _teaching(request, slug)
+    return overview.bank_out(keep_bank.rename_bank(actor_of(request), course, bank_id, payload.name))
+
+
+@router.delete("/courses/{slug}/banks/{bank_id}", response=s.Banks)
+@write
+def remove_bank(request: SignedIn, slug: str, bank_id: int) -> s.Banks:
+    course, member = _teaching(request, slug)
+    keep_bank.remove_bank(actor_of(request), course, bank_id)
+    return overview.banks_out(course, member)
+
+
+@router.post("/courses/{slug}/banks/{bank_id}/questions", response=s.BankQuestionOut)
+@write
+def make_question(request: SignedIn, slug: str, bank_id: int, payload: s.BankQuestionIn) -> s.BankQuestionOut:
+    course, member = _teaching(request, slug)
+    made = keep_question.make_question(actor_of(request), course, bank_id, _wish(payload))
+    return overview.question_out(made, member)
+
+
+@router.get("/courses/{slug}/bank-questions/{bank_question_id}", response=s.BankQuestionOut)
+def question(request: SignedIn, slug: str, bank_question_id: int) -> s.BankQuestionOut:
+    course, member = _teaching(request, slug)
+    return overview.question_out(question_row(course, bank_question_id), member)
+
+
+@router.put("/courses/{slug}/bank-questions/{bank_question_id}", response=s.BankQuestionOut)
+@write
+def save_question(
+    request: SignedIn, slug: str, bank_question_id: int, payload: s.BankQuestionEdit
+) -> s.BankQuestionOut:
+    course, member = _teaching(request, slug)
+    saved = keep_question.save_question(actor_of(request), course, bank_question_id, _wish(payload), payload.seen)
+    return overview.question_out(saved, member)
+
+
+@router.post("/courses/{slug}/bank-questions/{bank_question_id}/editions/{edition}", response=s.BankQuestionOut)
+@write
+def take_up_edition(request: SignedIn, slug: str, bank_question_id: int, edition: int) -> s.BankQuestionOut:
+    course, member = _teaching(request, slug)
+    taken = keep_question.take_up_edition(actor_of(request), course, bank_question_id, edition)
+    return overview.question_out(taken, member)
+
+
+@router.put("/courses/{slug}/bank-questions/{bank_question_id}/bank", response=s.BankQuestionOut)
+@write
+def move_question(request: SignedIn, slug: str, bank_question_id: int, payload: s.QuestionPlace) -> s.BankQuestionOut:
+    course, member = _teaching(request, slug)
+    moved = keep_question.move_question(actor_of(request), course, bank_question_id, payload.bank_id)
+    return overview.question_out(moved, member)
+
+
+@router.delete("/courses/{slug}/bank-questions/{bank_question_id}", response=s.BankQuestions)
+@write
+def remove_question(request: SignedIn, slug: str, bank_question_id: int) -> s.BankQuestions:
+    course, member = _teaching(request, slug)
+    gone = keep_question.remove_question(actor_of(request), course, bank_question_id, removed=True)
+    return overview.bank_questions(gone.bank, member)
+
+
+@router.post("/courses/{slug}/bank-questions/{bank_question_id}/back", response=s.BankQuestionOut)
+@write
+def bring_back_question(request: SignedIn, slug: str, bank_question_id: int) -> s.BankQuestionOut:
+    course, member = _teaching(request, slug)
+    back = keep_question.remove_question(actor_of(request), course, bank_question_id, removed=False)
+    return overview.question_out(back, member)
+
+
+@router.post("/courses/{slug}/question-proof", response=s.ProofOut)
+def prove_question(request: SignedIn, slug: str, payload: s.ProofIn) -> s.ProofOut:
+    """Reads only: nothing is kept of it."""
+    course, member = _teaching(request, slug)
+    require(can_lay_out(member))
+    return trying.proof_out(payload.body, max(FEWEST, student_count(course)))
+
+
+@router.post("/courses/{slug}/question-try", response=s.Tried)
+def try_question(request: SignedIn, slug: str, payload: s.TryIn) -> s.Tried:
+    """Reads only: nothing is kept of it."""
+    _, member = _teaching(request, slug)
+    require(can_lay_out(member))
+    return trying.tried(payload)

@@ -1,0 +1,3 @@
+from apps.questions.models.bank import Bank, BankQuestion, QuestionEdition, TaughtIn
+
+__all__ = ["Bank", "BankQuestion", "QuestionEdition", "TaughtIn"]

@@ -1,0 +1,53 @@
+"""Reads of banks and questions."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from uuid import UUID
+
+from django.db.models import Count, Q
+
+from apps.courses.public import Course
+from apps.kernel.public import not_found
+from apps.questions.models import Bank, BankQuestion, QuestionEdition
+
+
+def banks(course: Course) -> list[tuple[Bank, int]]:
+    """In their order, each with how many questions it has."""
+    there = Count("questions", filter=Q(questions__removed=False))
+    rows = Bank.objects.filter(course=course, removed=False).annotate(there=there)
+    return [(bank, bank.there) for bank in rows]
+
+
+def bank_row(course: Course, bank_id: int) -> Bank:
+    found = Bank.objects.filter(course=course, pk=bank_id, removed=False).first()
+    if found is None:
+        raise not_found("question bank")
+    return found
+
+
+def question_row(course: Course, question_id: int, *, removed: bool = False) -> BankQuestion:
+    rows = BankQuestion.objects.select_related("bank").filter(bank__course=course, bank__removed=False, removed=removed)
+    found = rows.filter(pk=question_id).first()
+    if found is None:
+        raise not_found("question")
+    return found
+
+
+def edition_row(question: BankQuestion, edition: int | None = None) -> QuestionEdition:
+    found = question.editions.filter(edition=edition or question.edition).first()
+    if found is None:
+        raise not_found("edition")
+    return found
+
+
+def newest(questions: Collection[BankQuestion]) -> dict[int, QuestionEdition]:
+    """The newest edition of each, by question; one query."""
+    wanted = {question.pk: question.edition for question in questions}
+    rows = QuestionEdition.objects.filter(question_id__in=wanted)
+    return {row.question_id: row for row in rows if row.edition == wanted[row.question_id]}
+
+
+def files_in_bank_questions(keys: Collection[UUID]) -> set[UUID]:
+    """Those of these files that some edition of a question shows."""
+    return {key for key in keys if QuestionEdition.objects.filter(body__icontains=str(key)).exists()}
