@@ -17,7 +17,7 @@ from apps.live.models import Absence
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import asked, library, map8, said, spring, srv010, srv110, sta205, talk, written
+from demo import asked, banks, library, map8, said, spring, srv010, srv110, sta205, talk, written
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
 from demo.photographs import add_photographs
@@ -45,6 +45,7 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     )
     srv110.read_all_files(course)
     library.stock(course, class_[0], now)
+    banks.seed_banks(course, instructor)
     talk.play(course, instructor, class_, now)
     said.announce(course, instructor, class_, now)
     asked.ask(course, instructor, class_, now)

@@ -23,7 +23,7 @@ VERSIONS = 200
 TRIED_AGAIN = 60
 BINS = 24
 EXAMPLES = 5
-OFTEN = Fraction(1, 20)
+OFTEN = Fraction(1, 2)
 """A chance of twins in the class above which it is said."""
 
 

@@ -5,6 +5,7 @@ import deskRoutes from "@/places/desk/routes";
 import gradingRoutes from "@/places/grading/routes";
 import itemRoutes from "@/places/item/routes";
 import libraryRoutes from "@/places/library/routes";
+import questionRoutes from "@/places/questions/routes";
 import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
@@ -45,6 +46,7 @@ const routes: RouteRecordRaw[] = [
       ...standingRoutes,
       ...talkRoutes,
       ...libraryRoutes,
+      ...questionRoutes,
       ...rosterRoutes,
       ...searchRoutes,
       ...gradingRoutes,

@@ -22,6 +22,12 @@ export const questionPath = (slug: string, id: number): string =>
   `${questionsPath(slug)}?question=${id}#question-${id}`;
 export const noticesPath = "/notices";
 export const libraryPath = (slug: string, part = "syllabus"): string => `/c/${slug}/library/${part}`;
+export const banksPath = (slug: string, bank?: number): string =>
+  `/c/${slug}/library/questions${bank ? `/${bank}` : ""}`;
+export const bankQuestionPath = (slug: string, question: number): string =>
+  `/c/${slug}/library/question/${question}`;
+export const newQuestionPath = (slug: string, bank: number): string =>
+  `/c/${slug}/library/questions/${bank}/new`;
 export const rosterPath = (slug: string, state = ""): string =>
   `/c/${slug}/roster${state ? `?state=${state}` : ""}`;
 export const peoplePath = (slug: string): string => `/c/${slug}/roster/people`;

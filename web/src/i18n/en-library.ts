@@ -16,6 +16,7 @@ export default {
       errata: "Errata",
       faq: "Answered questions",
       tour: "How this course works",
+      questions: "Question banks",
     },
     shelf: {
       people: "Who answers what",

@@ -12,6 +12,7 @@ import begin from "./en-begin";
 import people from "./en-people";
 import admin from "./en-admin";
 import account from "./en-account";
+import questions from "./en-questions";
 
 export default {
   ...time,
@@ -28,6 +29,7 @@ export default {
   ...people,
   ...admin,
   ...account,
+  ...questions,
   app: {
     name: "unvo",
     close: "Close",

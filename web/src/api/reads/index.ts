@@ -5,6 +5,7 @@ export { general, own } from "./own";
 export { place } from "./place";
 export { keyOf } from "./read";
 export { courseAsked, nearAsked } from "./asked";
+export { courseBanks } from "./questions";
 export { courseWritten } from "./written";
 export { courseSaid } from "./said";
 export { courseDiscussions, courseTalk, type TalkWish } from "./talk";

@@ -45,6 +45,8 @@ export const touched = {
     courseKey(slug, "path", "tour"),
     desk,
   ],
+  /** Question banks and what is in them. */
+  banks: (slug: string): Key[] => [courseKey(slug, "layout", "banks")],
   /** Absences from a class. */
   absences: (slug: string): Key[] => [
     courseKey(slug, "path", "class"),

@@ -18,6 +18,7 @@ import { say, sayWrong } from "@/ui/notice/notices";
 import UiToolbar from "@/ui/toolbar/UiToolbar.vue";
 import { ASKS, type Asking } from "./asks";
 import { CaptionedTable } from "./captioned-table";
+import { chips } from "./chips";
 import { Clip } from "./clip";
 import { Embed } from "./embed";
 import { Mention } from "./mention";
@@ -34,6 +35,7 @@ const {
   people = [],
   records = false,
   low = false,
+  chipNames = null,
 } = defineProps<{
   html: string;
   label: string;
@@ -47,6 +49,8 @@ const {
   /** Whether sound and pictures can be recorded into it. */
   records?: boolean;
   low?: boolean;
+  /** Names that may stand in the text as [[name]]. */
+  chipNames?: string[] | null;
 }>();
 const emit = defineEmits<{ change: [html: string] }>();
 const { t } = useI18n();
@@ -69,6 +73,7 @@ const editor = useEditor({
     Embed,
     Clip,
     Mention,
+    ...(chipNames ? [chips(() => chipNames)] : []),
   ],
   onUpdate: ({ editor: now }) => emit("change", now.getHTML()),
   editorProps: {
@@ -209,6 +214,7 @@ defineExpose({
   html: (): string => editor.value?.getHTML() ?? "",
   show: (fresh: string) => editor.value?.commands.setContent(fresh, { emitUpdate: false }),
   focus: () => editor.value?.commands.focus("end"),
+  insert: (text: string) => chain()?.insertContent(text).run(),
 });
 </script>
 
@@ -263,6 +269,17 @@ defineExpose({
   border-radius: 0 0 4px 4px;
   background: var(--sheet);
   white-space: pre-wrap;
+}
+:deep(.chip) {
+  padding: 1px 4px;
+  border-radius: 3px;
+  background: var(--wash);
+  color: var(--deep);
+  font: 0.92em var(--font-mono);
+}
+:deep(.chip.unknown) {
+  color: var(--late);
+  text-decoration: underline wavy;
 }
 :deep(.editing.low) {
   min-height: 110px;

@@ -3,7 +3,7 @@ import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { libraryPath } from "@/frame/addresses";
+import { libraryParts } from "@/frame/library-parts";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import PartLine from "@/frame/PartLine.vue";
@@ -23,15 +23,12 @@ const SHELVES: Record<string, Shelf[]> = {
   errata: ["errata"],
   faq: ["faq"],
 };
-const PARTS = ["syllabus", ...Object.keys(SHELVES), "tour"];
 const { slug, part } = defineProps<{ slug: string; part: string }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const { data: library, error } = useLibrary(() => slug);
 const reporting = ref(false);
-const line = computed(() =>
-  PARTS.map((key) => ({ key, name: t(`library.part.${key}`), to: libraryPath(slug, key) })),
-);
+const line = computed(() => libraryParts(slug, t, library.value?.teaching ?? false));
 const shelves = computed(() => SHELVES[part] ?? []);
 </script>
 

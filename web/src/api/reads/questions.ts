@@ -1,0 +1,24 @@
+import { client, told } from "../client";
+import { courseKey, type Side } from "./course";
+import { read, type Get } from "./read";
+
+/** Question banks of a course, for its teachers. */
+export function courseBanks(slug: Get<string>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "layout" satisfies Side, "banks", ...rest);
+  const at = <T extends object>(rest: T) => ({ path: { slug: slug(), ...rest } });
+  return {
+    all: () => read(key("all"), () => told(client.GET("/api/courses/{slug}/banks", { params: at({}) }))),
+    bank: (id: Get<number>) =>
+      read(key("bank", id), () =>
+        told(client.GET("/api/courses/{slug}/banks/{bank_id}", { params: at({ bank_id: id() }) })),
+      ),
+    question: (id: Get<number>) =>
+      read(key("question", id), () =>
+        told(
+          client.GET("/api/courses/{slug}/bank-questions/{bank_question_id}", {
+            params: at({ bank_question_id: id() }),
+          }),
+        ),
+      ),
+  };
+}

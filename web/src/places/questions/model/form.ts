@@ -1,0 +1,37 @@
+import { copyOf } from "@/api/copy";
+import { Problem, type Shapes } from "@/api/client";
+import { aQuestion, type Question } from "./blank";
+
+/** A question as it is being written. */
+export interface Form {
+  name: string;
+  body: Question;
+  tags: string;
+  points: string;
+}
+
+export const emptyForm = (): Form => ({ name: "", body: aQuestion(), tags: "", points: "1" });
+
+export const formOf = (from: Shapes["BankQuestionOut"]): Form => ({
+  name: from.name,
+  body: copyOf(from.body as Question),
+  tags: from.tags.join("; "),
+  points: String(from.points),
+});
+
+/** What is sent: with the places where it was taught as they stand. */
+export function wishOf(form: Form, kept: Shapes["BankQuestionOut"] | undefined): Shapes["BankQuestionIn"] {
+  const tags = form.tags
+    .split(";")
+    .map((tag) => tag.trim())
+    .filter(Boolean);
+  const places = (kept?.taught_in ?? []).map(({ item_id, seconds }) => ({ item_id, seconds }));
+  return { name: form.name, body: form.body, tags, points: form.points || "1", taught_in: places };
+}
+
+/** Each problem by the place that it is at. */
+export function problemsOf(error: unknown): Record<string, string> {
+  const fields = error instanceof Problem ? error.also.fields : null;
+  const found = (Array.isArray(fields) ? fields : []) as { path: string; detail: string }[];
+  return Object.fromEntries(found.map((one) => [one.path, one.detail]));
+}
