@@ -154,6 +154,8 @@ TABLE: dict[str, set[str]] = {
     f"put {COURSE}/banks/{{bank_id}}": INSTRUCTORS,
     f"delete {COURSE}/banks/{{bank_id}}": INSTRUCTORS,
     f"post {COURSE}/banks/{{bank_id}}/questions": INSTRUCTORS,
+    f"get {COURSE}/bank-questions": TEACHERS,
+    f"get {COURSE}/question-places": TEACHERS,
     f"get {BANKED}": TEACHERS,
     f"put {BANKED}": INSTRUCTORS,
     f"delete {BANKED}": INSTRUCTORS,

@@ -6,6 +6,7 @@ import os
 from pathlib import Path
 
 from apps.layout.models import Item
+from apps.questions.models import BankQuestion
 from playwright.sync_api import Page, expect
 from tests.base import INSTRUCTOR, KEEPS_UP
 from tests.files import PDF, PNG
@@ -35,9 +36,6 @@ class Pictures(Camera):
         self.go(page, self.at("Latitudes and departures"))
         expect(page.locator(".katex").first).to_be_visible()
         self.take(page, "item")
-        self.go(page, "/c/srv-110/library/syllabus")
-        expect(page.get_by_text("Always as the course is now")).to_be_visible()
-        self.take(page, "library")
         self.go(page, "/c/srv-110/standing")
         expect(page.get_by_text("The class")).to_be_visible()
         self.take(page, "standing")
@@ -85,6 +83,10 @@ class Pictures(Camera):
         self.go(page, "/c/srv-110/talk/questions")
         expect(page.get_by_role("heading", name="Waiting for an answer")).to_be_visible()
         self.take(page, "questions")
+        question = BankQuestion.objects.get(name="Latitude of a leg")
+        self.go(page, f"/c/srv-110/library/question/{question.pk}")
+        expect(page.get_by_text("200 versions, drawn and worked")).to_be_visible(timeout=20_000)
+        self.take(page, "question")
         self.go(page, "/c/srv-110/setup/rhythm")
         page.get_by_role("button", name="Preview the term").click()
         expect(page.get_by_text("30 new")).to_be_visible()

@@ -1,6 +1,7 @@
 """What upper apps may use of layout."""
 
 from apps.layout.api.codes import KindCode, Moment, RuleCode
+from apps.layout.api.condition_schemas import ChosenModule
 from apps.layout.api.schedule_schemas import Break, Pattern, RulesIn
 from apps.layout.api.schemas import Changed, ClassMeeting, DonePart, ItemChange, ItemRef, Json, Uploaded, WantIn
 from apps.layout.api.shapes import changed, class_out, item_ref, moment_wishes
@@ -17,7 +18,7 @@ from apps.layout.queries import (
     person_layout,
     text_stamps,
 )
-from apps.layout.reading.condition_choices import names_of
+from apps.layout.reading.condition_choices import chosen_modules, names_of
 from apps.layout.reading.conditions import in_words
 from apps.layout.reading.done_rules import can_be_done
 from apps.layout.reading.facts import date_order_of, path_item
@@ -32,6 +33,7 @@ __all__ = [
     "SEARCH_CONFIG",
     "Break",
     "Changed",
+    "ChosenModule",
     "ClassMeeting",
     "DonePart",
     "Item",
@@ -59,6 +61,7 @@ __all__ = [
     "add_kind",
     "can_be_done",
     "changed",
+    "chosen_modules",
     "class_out",
     "date_order_of",
     "files_in_history",

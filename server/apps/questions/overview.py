@@ -11,9 +11,10 @@ from apps.kernel.public import Allowed, plain
 from apps.questions.api import schemas as s
 from apps.questions.bodies import body_of
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
-from apps.questions.queries import banks, edition_row, newest
+from apps.questions.queries import banks, edition_row, found_questions, newest
 
 BEGINNING = 160
+MOST_FOUND = 100
 
 
 def points(worth: Decimal) -> Decimal:
@@ -41,6 +42,16 @@ def bank_questions(bank: Bank, member: Membership) -> s.BankQuestions:
     return s.BankQuestions(
         bank=s.BankOut(id=bank.pk, name=bank.name, count=len(rows)), questions=lines, can_change=can_change(member)
     )
+
+
+def found_out(course: Course, text: str) -> s.FoundQuestions:
+    rows = found_questions(course, text, MOST_FOUND + 1)
+    bodies = newest(rows[:MOST_FOUND])
+    lines = [
+        s.FoundQuestion(**_line(row, body_of(bodies[row.pk])).dict(), bank_id=row.bank_id, bank=row.bank.name)
+        for row in rows[:MOST_FOUND]
+    ]
+    return s.FoundQuestions(questions=lines, more=len(rows) > MOST_FOUND)
 
 
 def _line(row: BankQuestion, body: Question) -> s.BankQuestionLine:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection
 from uuid import UUID
 
-from django.db.models import Count, Q
+from django.db.models import Count, Exists, OuterRef, Q
 
 from apps.courses.public import Course
 from apps.kernel.public import not_found
@@ -32,6 +32,17 @@ def question_row(course: Course, question_id: int, *, removed: bool = False) -> 
     if found is None:
         raise not_found("question")
     return found
+
+
+def found_questions(course: Course, text: str, most: int) -> list[BankQuestion]:
+    """Those whose name, objectives or newest words have every word of the text; in the order of the banks."""
+    rows = BankQuestion.objects.filter(bank__course=course, bank__removed=False, removed=False).select_related("bank")
+    for word in text.split():
+        said = QuestionEdition.objects.filter(
+            question=OuterRef("pk"), edition=OuterRef("edition"), words__icontains=word
+        )
+        rows = rows.filter(Q(name__icontains=word) | Q(tags__icontains=word) | Exists(said))
+    return list(rows.order_by("bank__position", "bank_id", "position", "id")[:most])
 
 
 def edition_row(question: BankQuestion, edition: int | None = None) -> QuestionEdition:

@@ -103,6 +103,23 @@ class Questions(Journey):
         page.get_by_role("button", name="Put it back").click()
         expect(page.get_by_role("link", name="Back azimuth, from B to A")).to_be_visible()
 
+    def test_found_and_tied_to_where_it_was_taught(self) -> None:
+        page = self.page(INSTRUCTOR, BANKS)
+        page.get_by_label("Find in all banks").fill("latitude cosine")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("heading", name="no question has these words")).to_be_visible()
+        page.get_by_label("Find in all banks").fill("latitude three decimals")
+        page.keyboard.press("Enter")
+        page.get_by_role("link", name="Latitude of a leg").click()
+        page.get_by_label("Item", exact=True).select_option(label="Latitudes and departures, leg by leg")
+        page.get_by_label("From, as in 4:10").fill("4:10")
+        page.get_by_role("button", name="Add", exact=True).click()
+        expect(page.get_by_text("from 4:10")).to_be_visible()
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("Saved.")).to_be_visible()
+        place = BankQuestion.objects.get(name="Latitude of a leg").taught_in.get()
+        self.assertEqual((place.item.title, place.seconds), ("Latitudes and departures, leg by leg", 250))
+
     def test_two_who_write_one_question_are_told(self) -> None:
         question = BankQuestion.objects.get(name="Signs by quadrant")
         path = f"/c/srv-110/library/question/{question.pk}"

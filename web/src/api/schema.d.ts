@@ -451,6 +451,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/bank-questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find Questions */
+        get: operations["find_questions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/bank-questions/{bank_question_id}": {
         parameters: {
             query?: never;
@@ -2419,6 +2436,23 @@ export interface paths {
         };
         /** Read Progress */
         get: operations["read_progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/question-places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Question Places */
+        get: operations["question_places"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5379,6 +5413,42 @@ export interface components {
             zone: string;
         };
         /**
+         * FoundQuestion
+         * @description With the bank that it is in.
+         */
+        FoundQuestion: {
+            /** Asks */
+            asks: string[];
+            /** Bank */
+            bank: string;
+            /** Bank Id */
+            bank_id: number;
+            /** Edition */
+            edition: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Tags */
+            tags: string[];
+            /** Text */
+            text: string;
+            /** Varies */
+            varies: boolean;
+        };
+        /**
+         * FoundQuestions
+         * @description `more`: others were found too.
+         */
+        FoundQuestions: {
+            /** More */
+            more: boolean;
+            /** Questions */
+            questions: components["schemas"]["FoundQuestion"][];
+        };
+        /**
          * FractionAsked
          * @description An exact fraction in lowest terms. `mixed`: 2 1/2 may be written.
          */
@@ -7769,6 +7839,14 @@ export interface components {
         QuestionPlace: {
             /** Bank Id */
             bank_id: number;
+        };
+        /**
+         * QuestionPlaces
+         * @description Where a question's matter can have been taught.
+         */
+        QuestionPlaces: {
+            /** Modules */
+            modules: components["schemas"]["ChosenModule"][];
         };
         /**
          * Questions
@@ -10768,6 +10846,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Near"];
+                };
+            };
+        };
+    };
+    find_questions: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundQuestions"];
                 };
             };
         };
@@ -14151,6 +14253,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ModuleProgress"];
+                };
+            };
+        };
+    };
+    question_places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionPlaces"];
                 };
             };
         };

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import Any
 
 from unvo_core.schedule.moments import resolve
@@ -28,18 +29,7 @@ def condition_choices(course: Course, kind: str, pk: int) -> out.ConditionChoice
     kept = _conditions_of(laid, kind, pk)
     own = _items_of(laid, kind, pk)
     return out.ConditionChoices(
-        modules=[
-            out.ChosenModule(
-                title=m.title,
-                step=m.key,
-                items=[
-                    out.Chosen(id=i.id, title=i.title, scored=i.points is not None)
-                    for i in m.items
-                    if not i.is_heading and i.id not in own
-                ],
-            )
-            for m in laid.all
-        ],
+        modules=chosen_modules(laid, own),
         groups=[out.Chosen(id=i, title=name) for (what, i), name in names.items() if what == "group"],
         sections=[out.Chosen(id=i, title=name) for (what, i), name in names.items() if what == "section"],
         join=kept.get("join", "all"),
@@ -47,6 +37,22 @@ def condition_choices(course: Course, kind: str, pk: int) -> out.ConditionChoice
         words=in_words(kept, names, laid.calendar),
         edition=edition((kind, pk)),
     )
+
+
+def chosen_modules(laid: Layout, but: Collection[int] = ()) -> list[out.ChosenModule]:
+    """Every item that can be chosen, by module in the order of the course."""
+    return [
+        out.ChosenModule(
+            title=m.title,
+            step=m.key,
+            items=[
+                out.Chosen(id=i.id, title=i.title, scored=i.points is not None)
+                for i in m.items
+                if not i.is_heading and i.id not in but
+            ],
+        )
+        for m in laid.all
+    ]
 
 
 def _items_of(laid: Layout, kind: str, pk: int) -> set[int]:

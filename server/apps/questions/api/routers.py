@@ -1,7 +1,10 @@
-from ninja import Router
+from typing import Annotated
+
+from ninja import Query, Router
 
 from apps.courses.public import Course, Membership, can_lay_out, can_teach, course_and_membership, student_count
 from apps.kernel.public import actor_of, require, write
+from apps.layout.public import chosen_modules, layout
 from apps.people.public import SignedIn
 from apps.questions import overview, trying
 from apps.questions.actions import keep_bank, keep_question
@@ -69,6 +72,18 @@ def make_question(request: SignedIn, slug: str, bank_id: int, payload: s.BankQue
     course, member = _teaching(request, slug)
     made = keep_question.make_question(actor_of(request), course, bank_id, _wish(payload))
     return overview.question_out(made, member)
+
+
+@router.get("/courses/{slug}/bank-questions", response=s.FoundQuestions)
+def find_questions(request: SignedIn, slug: str, q: Annotated[str, Query(max_length=200)] = "") -> s.FoundQuestions:
+    course, _ = _teaching(request, slug)
+    return overview.found_out(course, q)
+
+
+@router.get("/courses/{slug}/question-places", response=s.QuestionPlaces)
+def question_places(request: SignedIn, slug: str) -> s.QuestionPlaces:
+    course, _ = _teaching(request, slug)
+    return s.QuestionPlaces(modules=chosen_modules(layout(course)))
 
 
 @router.get("/courses/{slug}/bank-questions/{bank_question_id}", response=s.BankQuestionOut)

@@ -10,6 +10,8 @@ from ninja import Schema
 from pydantic import Field
 from unvo_core.questions.model import Question as QuestionBody
 
+from apps.layout.public import ChosenModule
+
 Answers = dict[str, str | list[str] | dict[str, str]]
 """By the name of the field: a text, names of options, or names of pairs."""
 
@@ -75,6 +77,26 @@ class BankQuestions(Schema):
     bank: BankOut
     questions: list[BankQuestionLine]
     can_change: bool
+
+
+class FoundQuestion(BankQuestionLine):
+    """With the bank that it is in."""
+
+    bank_id: int
+    bank: str
+
+
+class FoundQuestions(Schema):
+    """`more`: others were found too."""
+
+    questions: list[FoundQuestion]
+    more: bool
+
+
+class QuestionPlaces(Schema):
+    """Where a question's matter can have been taught."""
+
+    modules: list[ChosenModule]
 
 
 class EditionOut(Schema):

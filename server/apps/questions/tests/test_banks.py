@@ -113,6 +113,20 @@ class Banks(DemoCase):
         made = self.question(body=hostile)
         self.assertEqual(made["body"]["text"], "<p>[[d]] [[az]]</p>")
 
+    def test_found_by_name_words_and_objective_in_every_bank(self) -> None:
+        made = self.question(tags=["Balance a traverse by the compass rule"])
+
+        def found(text: str) -> list[str]:
+            return [
+                q["name"] for q in self.teacher.get(f"/courses/srv-110/bank-questions?q={text}").json()["questions"]
+            ]
+
+        self.assertIn(made["name"], found("compass+balance"))
+        self.assertIn("Signs by quadrant", found("south-east") + found("departure+plus"))
+        self.assertEqual(found("no+such+words+anywhere"), [])
+        self.teacher.send("DELETE", f"/courses/srv-110/bank-questions/{made['id']}")
+        self.assertNotIn(made["name"], found("balance+compass+traverse"))
+
     def test_moved_taken_out_and_brought_back(self) -> None:
         made = self.question()
         other = self.teacher.send("POST", BANKS, {"name": "Another"}).json()["id"]

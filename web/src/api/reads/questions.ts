@@ -12,6 +12,18 @@ export function courseBanks(slug: Get<string>) {
       read(key("bank", id), () =>
         told(client.GET("/api/courses/{slug}/banks/{bank_id}", { params: at({ bank_id: id() }) })),
       ),
+    find: (text: Get<string>) =>
+      read(key("find", text), () =>
+        told(
+          client.GET("/api/courses/{slug}/bank-questions", {
+            params: { ...at({}), query: { q: text() } },
+          }),
+        ),
+      ),
+    places: () =>
+      read(courseKey(slug, "layout" satisfies Side, "question-places"), () =>
+        told(client.GET("/api/courses/{slug}/question-places", { params: at({}) })),
+      ),
     question: (id: Get<number>) =>
       read(key("question", id), () =>
         told(

@@ -9,6 +9,10 @@ export const useBank = (slug: () => string, id: () => number) =>
 export const useBankQuestion = (slug: () => string, id: () => number) =>
   useQuery({ ...courseBanks(slug).question(id), enabled: () => id() > 0 });
 
+export const useFoundQuestions = (slug: () => string, text: () => string) =>
+  useQuery({ ...courseBanks(slug).find(text), enabled: () => text() !== "" });
+export const useQuestionPlaces = (slug: () => string) => useQuery(courseBanks(slug).places());
+
 type Wish = Shapes["BankQuestionIn"];
 
 export function useBankWrites(slug: () => string) {

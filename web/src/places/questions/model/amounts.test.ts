@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { amountShown, amountTyped, degreesShown } from "./amounts";
+import { amountShown, amountTyped, clock, degreesShown, secondsOf } from "./amounts";
 
 describe("amounts", () => {
   it("shows a fraction that ends as a decimal, and any other as it is", () => {
@@ -31,5 +31,17 @@ describe("amounts", () => {
       "0.05",
       "1/3",
     ]);
+  });
+
+  it("reads a moment of a recording, and refuses what is none", () => {
+    expect(["4:10", "1:04:10", "250", "", "4:1x", "soon"].map(secondsOf)).toEqual([
+      250,
+      3850,
+      250,
+      null,
+      null,
+      null,
+    ]);
+    expect(clock(250)).toBe("4:10");
   });
 });

@@ -42,3 +42,14 @@ export function amountTyped(text: string): string {
   const whole = Math.round((Number(degrees) * 3600 + Number(minutes) * 60 + Number(seconds)) * scale);
   return `${sign ? "-" : ""}${whole}/${3600 * scale}`;
 }
+
+/** 250 -> 4:10. */
+export const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+
+/** 4:10, 1:04:10 or 250 as seconds; null for anything else. */
+export function secondsOf(text: string): number | null {
+  const parts = text.trim().split(":");
+  if (!text.trim() || parts.length > 3 || parts.some((part) => !/^\d{1,5}$/.test(part))) return null;
+  return parts.reduce((sum, part) => sum * 60 + Number(part), 0);
+}

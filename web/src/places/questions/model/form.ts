@@ -8,24 +8,26 @@ export interface Form {
   body: Question;
   tags: string;
   points: string;
+  taught: Shapes["TaughtOut"][];
 }
 
-export const emptyForm = (): Form => ({ name: "", body: aQuestion(), tags: "", points: "1" });
+export const emptyForm = (): Form => ({ name: "", body: aQuestion(), tags: "", points: "1", taught: [] });
 
 export const formOf = (from: Shapes["BankQuestionOut"]): Form => ({
   name: from.name,
   body: copyOf(from.body as Question),
   tags: from.tags.join("; "),
   points: String(from.points),
+  taught: copyOf(from.taught_in),
 });
 
-/** What is sent: with the places where it was taught as they stand. */
-export function wishOf(form: Form, kept: Shapes["BankQuestionOut"] | undefined): Shapes["BankQuestionIn"] {
+/** What is sent. */
+export function wishOf(form: Form): Shapes["BankQuestionIn"] {
   const tags = form.tags
     .split(";")
     .map((tag) => tag.trim())
     .filter(Boolean);
-  const places = (kept?.taught_in ?? []).map(({ item_id, seconds }) => ({ item_id, seconds }));
+  const places = form.taught.map(({ item_id, seconds }) => ({ item_id, seconds }));
   return { name: form.name, body: form.body, tags, points: form.points || "1", taught_in: places };
 }
 

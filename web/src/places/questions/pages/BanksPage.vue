@@ -14,7 +14,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { say } from "@/ui/notice/notices";
-import { useBank, useBanks, useBankWrites } from "../queries";
+import { useBank, useBanks, useBankWrites, useFoundQuestions } from "../queries";
 
 type Line = Shapes["BankQuestionLine"];
 const { slug, bank } = defineProps<{ slug: string; bank: number }>();
@@ -26,6 +26,12 @@ const chosen = computed(() => bank || (all.value?.banks[0]?.id ?? 0));
 const { data: shown } = useBank(
   () => slug,
   () => chosen.value,
+);
+const typed = ref("");
+const wanted = ref("");
+const { data: found } = useFoundQuestions(
+  () => slug,
+  () => wanted.value,
 );
 const writes = useBankWrites(() => slug);
 const naming = ref<"make" | "rename" | null>(null);
@@ -85,13 +91,26 @@ async function chose(line: Line, key: string): Promise<void> {
     <PartLine :parts="parts" chosen="questions" :label="t('library.parts')" />
     <div class="columns">
       <nav :aria-label="t('banks.title')" class="card banks">
+        <form role="search" class="p-3" @submit.prevent="wanted = typed.trim()">
+          <UiField v-slot="{ field }" :label="t('banks.find')">
+            <input
+              :id="field"
+              v-model="typed"
+              type="search"
+              class="field"
+              maxlength="200"
+              @search="wanted = typed.trim()"
+            />
+          </UiField>
+        </form>
         <RouterLink
           v-for="one in all.banks"
           :key="one.id"
           :to="banksPath(slug, one.id)"
           class="bank"
-          :class="{ on: one.id === chosen }"
-          :aria-current="one.id === chosen ? 'page' : undefined"
+          :class="{ on: one.id === chosen && !wanted }"
+          :aria-current="one.id === chosen && !wanted ? 'page' : undefined"
+          @click="wanted = typed = ''"
         >
           <b>{{ one.name }}</b>
           <span>{{ t("banks.count", { n: one.count }, one.count) }}</span>
@@ -103,7 +122,25 @@ async function chose(line: Line, key: string): Promise<void> {
           }}</UiButton>
         </div>
       </nav>
-      <section v-if="shown" :aria-label="shown.bank.name" class="min-w-0">
+      <section v-if="wanted && found" :aria-label="t('banks.find')" class="min-w-0">
+        <div class="head" role="status">
+          <h2>{{ t("banks.found", { n: found.questions.length }, found.questions.length) }}</h2>
+        </div>
+        <ul v-if="found.questions.length" class="card">
+          <li v-for="line in found.questions" :key="line.id" class="list-row question">
+            <div class="min-w-0">
+              <RouterLink :to="bankQuestionPath(slug, line.id)" class="name">{{ line.name }}</RouterLink>
+              <p class="text">{{ bare(line.text) }}</p>
+            </div>
+            <RouterLink class="facts" :to="banksPath(slug, line.bank_id)" @click="wanted = ''">{{
+              line.bank
+            }}</RouterLink>
+            <span class="figures points">{{ line.points }} {{ t("banks.points").toLowerCase() }}</span>
+          </li>
+        </ul>
+        <p v-if="found.more" class="mt-2 text-soft">{{ t("banks.more") }}</p>
+      </section>
+      <section v-else-if="shown" :aria-label="shown.bank.name" class="min-w-0">
         <div class="head">
           <h2>{{ shown.bank.name }}</h2>
           <template v-if="shown.can_change">

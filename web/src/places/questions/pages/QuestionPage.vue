@@ -17,6 +17,7 @@ import FieldCard from "../components/FieldCard.vue";
 import ParameterTable from "../components/ParameterTable.vue";
 import QuestionSide from "../components/QuestionSide.vue";
 import EditionList from "../components/EditionList.vue";
+import TaughtIn from "../components/TaughtIn.vue";
 import { aField, type Field, type Question } from "../model/blank";
 import { emptyForm, formOf, problemsOf, wishOf, type Form } from "../model/form";
 import { useBank, useBankQuestion, useBankWrites } from "../queries";
@@ -73,7 +74,7 @@ const fieldAt = (at: number, field: Field): void =>
 
 async function save(): Promise<void> {
   if (!form.value) return;
-  const body = wishOf(form.value, kept.value);
+  const body = wishOf(form.value);
   refused.value = [];
   try {
     const made = question
@@ -179,6 +180,14 @@ async function takeUp(edition: number): Promise<void> {
               <input :id="field" v-model="form.points" class="field figures" inputmode="decimal" />
             </UiField>
           </div>
+          <h2>{{ t("question.taught") }}</h2>
+          <TaughtIn
+            class="mb-3"
+            :places="form.taught"
+            :slug="slug"
+            :may-change="mayChange"
+            @change="form.taught = $event"
+          />
           <div v-if="refused.length" class="refused" role="alert">
             <b>{{ t("question.cantSave") }}</b>
             <p v-for="sentence in refused" :key="sentence">{{ sentence }}</p>
