@@ -105,10 +105,10 @@ class Questions(Journey):
 
     def test_found_and_tied_to_where_it_was_taught(self) -> None:
         page = self.page(INSTRUCTOR, BANKS)
-        page.get_by_label("Find in all banks").fill("latitude cosine")
+        page.get_by_role("searchbox", name="Find in all banks").fill("latitude cosine")
         page.keyboard.press("Enter")
         expect(page.get_by_role("heading", name="no question has these words")).to_be_visible()
-        page.get_by_label("Find in all banks").fill("latitude three decimals")
+        page.get_by_role("searchbox", name="Find in all banks").fill("latitude three decimals")
         page.keyboard.press("Enter")
         page.get_by_role("link", name="Latitude of a leg").click()
         page.get_by_label("Item", exact=True).select_option(label="Latitudes and departures, leg by leg")
