@@ -15,6 +15,7 @@ from apps.messages.public import (
     files_in_questions,
 )
 from apps.path.public import can_read_item_file
+from apps.questions.public import can_read_bank_file, files_in_bank_questions
 from apps.talk.public import can_read_post_file, files_in_posts
 
 GUARDS = {
@@ -25,6 +26,7 @@ GUARDS = {
     "announcement": can_read_announced_file,
     "question": can_read_question_file,
     "message": can_read_message_file,
+    "bank_question": can_read_bank_file,
 }
 
 
@@ -32,4 +34,5 @@ def wanted_files(files: Mapping[UUID, int]) -> set[UUID]:
     """Those of these files, numbers by key, that a text of any app shows or a change can bring back."""
     keys = files.keys()
     shown = files_in_texts(keys) | files_in_entries(keys) | files_in_posts(keys) | files_in_announcements(keys)
-    return shown | files_in_questions(keys) | files_in_messages(keys) | files_in_history(files)
+    asked = files_in_questions(keys) | files_in_bank_questions(keys)
+    return shown | asked | files_in_messages(keys) | files_in_history(files)

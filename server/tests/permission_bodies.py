@@ -155,6 +155,7 @@ BODIES |= {
 BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""
 UPLOADS = {
+    f"post {COURSE}/question-images",
     f"post {COURSE}/people-preview/file",
     f"post {COURSE}/library/{{entry_id}}/file",
     f"post {ITEM}/resources",

@@ -156,6 +156,7 @@ TABLE: dict[str, set[str]] = {
     f"post {COURSE}/banks/{{bank_id}}/questions": INSTRUCTORS,
     f"get {COURSE}/bank-questions": TEACHERS,
     f"get {COURSE}/question-places": TEACHERS,
+    f"post {COURSE}/question-images": INSTRUCTORS,
     f"get {BANKED}": TEACHERS,
     f"put {BANKED}": INSTRUCTORS,
     f"delete {BANKED}": INSTRUCTORS,

@@ -24,11 +24,13 @@ def _measure() -> int:
     from demo.seeding import seed
 
     seed(datetime.fromisoformat(CLOCK))
+    from tools.bench_questions import measured as questions_measured
     from tools.bench_talk import pages as talk_pages
 
     cookie, port = signed_in(Person.objects.get(username="rosalind.tarrow")), 8765
     with serving(port):
         ok = all([_pages(port, cookie, COURSE_PAGES), _pages(port, cookie, talk_pages())])
+        ok = questions_measured(port, signed_in(Person.objects.get(username="ines.varga-oduya"))) and ok
     from tools.bench_class import measured as class_measured
     from tools.bench_search import measured as search_measured
     from tools.bench_talk import measured as talk_measured

@@ -68,7 +68,14 @@ class Proved(unittest.TestCase):
         self.cured(exact, "key_wrong")
 
     def test_conditions_that_never_hold(self) -> None:
-        self.assertEqual(codes(prove(small("n", only_if="n > 4"), 46)), {"unfit": 200})
+        self.assertEqual(codes(prove(small("n", only_if="n > 4"), 46)), {"unfit": 0})
+
+    def test_conditions_that_hardly_ever_hold_end_soon(self) -> None:
+        """One number of 400: the proof gives up after twenty draws a version and says so."""
+        question = small("5+n", least=1, most=400, only_if="n = 7")
+        proof = prove(question, 46)
+        self.assertIn("tight", codes(proof))
+        self.assertLess(proof.drawn, 60)
 
     def test_options_that_read_alike(self) -> None:
         options = (Option("a", "[[n]] m", right=True), Option("b", "[[m]] m"))
@@ -92,9 +99,7 @@ class Proved(unittest.TestCase):
         hits = sum(len({rng.randrange(20_000) for _ in range(46)}) < 46 for _ in range(4000)) / 4000
         self.assertAlmostEqual(said, hits, delta=3 * (said * (1 - said) / 4000) ** 0.5)
         again = self.cured(small("5+n", least=1, most=200), "twins")
-        self.assertEqual(
-            again.parameters[0].drawn, Range(least=Fraction(1), most=Fraction(200), step=Fraction(1, 10))
-        )
+        self.assertEqual(again.parameters[0].drawn, Range(least=Fraction(1), most=Fraction(200), step=Fraction(1, 10)))
 
     def test_a_question_without_numbers_has_no_twins(self) -> None:
         fixed = Question(text="<p>?</p>", fields=(Field(name="a", asked=number("2.5")),))

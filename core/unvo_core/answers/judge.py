@@ -46,6 +46,16 @@ def judge(asked: Asked, answer: Answer, setting: Setting) -> Judged | FormError:
             return _maths(asked, answer if isinstance(answer, str) else "", setting)
 
 
+def read_back(asked: Asked, answer: Answer, *, in_degrees: bool) -> Judged | FormError:
+    """How an answer is read, without a look at any key: what is shown while it is typed tells nothing of right or
+    wrong, nor does a form error that only a right value could have."""
+    if isinstance(asked, ByHand | ChoiceAsked | MatchingAsked | OrderingAsked | TextAsked):
+        return Judged(None)
+    blind: MathsAsked = replace(asked, keys=())
+    found = _maths(blind, answer if isinstance(answer, str) else "", Setting(values={}, in_degrees=in_degrees))
+    return found if isinstance(found, FormError) else Judged(None, latex=found.latex)
+
+
 def _maths(asked: MathsAsked, text: str, setting: Setting) -> Judged | FormError:
     if len(text) > MOST_CHARACTERS:
         return FormError("too_long", MOST_CHARACTERS, len(text), {"most": str(MOST_CHARACTERS)})

@@ -46,14 +46,15 @@ class Version:
         return sha256(";".join(told).encode()).hexdigest()[:16]
 
 
-def seed_of(student: str, item: str, attempt: int, question: str) -> str:
-    """Different for each student, item, attempt and question of the item."""
-    return f"{student}/{item}/{attempt}/{question}"
+def seed_of(secret: str, student: str, item: str, attempt: int, question: str) -> str:
+    """Different for each student, item, attempt and question of the item. `secret` is drawn once for an attempt and
+    kept with it: whoever could say a seed could tell which option is which."""
+    return f"{secret}/{student}/{item}/{attempt}/{question}"
 
 
-def draw(question: Question, seed: str) -> Version:
+def draw(question: Question, seed: str, most_tries: int = MOST_TRIES) -> Version:
     """Raises Unfit; FormRefused for a question that was never checked."""
-    for number in range(MOST_TRIES):
+    for number in range(min(most_tries, MOST_TRIES)):
         version = drawn(question, seed, number)
         if version is not None:
             return version

@@ -23,6 +23,8 @@ VERSIONS = 200
 TRIED_AGAIN = 60
 BINS = 24
 EXAMPLES = 5
+TIGHT = 20
+"""More draws than this for each version: some students might get none."""
 OFTEN = Fraction(1, 2)
 """A chance of twins in the class above which it is said."""
 
@@ -76,25 +78,27 @@ class Proof:
         return not self.findings
 
 
+NOTHING_DRAWN = Proof(
+    drawn=0,
+    redrawn=0.0,
+    twins=None,
+    guess=None,
+    findings=(Finding(code="unfit"),),
+    examples=(),
+    spread=None,
+)
+
+
 def prove(question: Question, class_size: int, count: int = VERSIONS, *, with_fixes: bool = True) -> Proof:
     """For a question without `question_problems`."""
-    versions: list[Version] = []
-    try:
-        for number in range(count):
-            versions.append(draw(question, f"proof/{number}"))
-    except Unfit:
-        return Proof(
-            drawn=len(versions),
-            redrawn=0.0,
-            twins=None,
-            guess=None,
-            findings=(Finding(code="unfit", count=count),),
-            examples=(),
-            spread=None,
-        )
+    versions = _versions(question, count)
+    if not versions:
+        return NOTHING_DRAWN
     tries = sum(version.tries for version in versions)
     twins = twin_chance(question, class_size, len(versions) / tries)
     found = [finding for asked in question.fields for finding in _of_field(question, asked, versions)]
+    if len(versions) < count or tries > TIGHT * len(versions):
+        found.insert(0, Finding(code="tight", count=len(versions), params={"tries": str(tries)}))
     if twins is not None and twins > OFTEN:
         short = log(1 - twins) / log(1 - float(OFTEN)) if twins < 1 else 1000.0
         found.append(Finding(code="twins", count=round(twins * 100), fix=finer(question, short)))
@@ -109,6 +113,20 @@ def prove(question: Question, class_size: int, count: int = VERSIONS, *, with_fi
         examples=tuple(example(question, version) for version in versions[:EXAMPLES]),
         spread=_spread(question, versions),
     )
+
+
+def _versions(question: Question, count: int) -> list[Version]:
+    """Up to so many, and no more than twenty draws for each, or a question whose conditions hardly ever hold would be
+    drawn for minutes."""
+    found: list[Version] = []
+    budget = TIGHT * count
+    for number in range(count):
+        try:
+            found.append(draw(question, f"proof/{number}", most_tries=max(1, budget)))
+        except Unfit:
+            return found
+        budget -= found[-1].tries
+    return found
 
 
 def twin_chance(question: Question, class_size: int, kept: float) -> float | None:
@@ -126,7 +144,9 @@ def _tried(question: Question, finding: Finding, class_size: int) -> Finding:
     if finding.fix is None:
         return finding
     again = prove(mended(question, finding.fix), class_size, TRIED_AGAIN, with_fixes=False)
-    cured = all((f.code, f.at) not in ((finding.code, finding.at), ("unfit", "")) for f in again.findings)
+    cured = all(
+        (f.code, f.at) not in ((finding.code, finding.at), ("unfit", ""), ("tight", "")) for f in again.findings
+    )
     fix = finding.fix if cured else None
     return Finding(code=finding.code, at=finding.at, count=finding.count, params=finding.params, fix=fix)
 

@@ -90,6 +90,7 @@ def chips(html: str) -> set[str]:
 
 
 def opaque(seed: str, name: str) -> str:
+    """Of a seed with a secret in it, which never leaves the server."""
     return sha256(f"{seed}|{name}".encode()).hexdigest()[:10]
 
 

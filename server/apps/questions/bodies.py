@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from functools import lru_cache
 from typing import Any
 
 from pydantic import TypeAdapter
@@ -22,12 +21,6 @@ def body_json(question: Question) -> Any:
 
 def body_of(row: QuestionEdition) -> Question:
     return BODY.validate_python(row.body)
-
-
-@lru_cache(maxsize=2048)
-def body_of_edition(edition_id: int) -> Question:
-    """Read once in a process: an edition never changes."""
-    return body_of(QuestionEdition.objects.only("body").get(pk=edition_id))
 
 
 def cleaned(question: Question) -> Question:

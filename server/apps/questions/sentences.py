@@ -110,6 +110,10 @@ SENTENCES = {
     "form.undefined_everywhere": _("This has no value anywhere in the stated domain."),
     "form.imprecise": _("This can't be told apart from a division by nought. Simplify it first."),
     "proof.unfit": _("No numbers were found for which all conditions hold. Loosen a condition or widen a range."),
+    "proof.busy": _("Questions are being proved for many at once. Wait a few seconds, then change something again."),
+    "proof.tight": _(
+        "Only %(count)s versions were found in %(tries)s draws: some students might get none. Loosen a condition."
+    ),
     "proof.no_value": _("%(count)s of %(drawn)s keys can't be worked out: something in them has no value."),
     "proof.key_form": _("%(count)s of %(drawn)s keys would be refused as an answer: %(form)s"),
     "proof.key_wrong": _(

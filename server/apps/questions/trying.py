@@ -11,21 +11,31 @@ from unvo_core.questions.drawing import Unfit, draw
 from unvo_core.questions.fixes import mended
 from unvo_core.questions.judging import judge_question
 from unvo_core.questions.model import Question
-from unvo_core.questions.proof import Example, Finding, Proof, example, prove
+from unvo_core.questions.proof import VERSIONS, Example, Finding, Proof, example, prove
 from unvo_core.questions.showing import filled, named, shown_numbers
 
-from apps.kernel.public import Refused, clean
+from apps.kernel.public import Lane, Refused, clean
 from apps.questions.actions.keep_question import checked
 from apps.questions.api import schemas as s
 from apps.questions.bodies import body_json
 from apps.questions.saying import found, offered
 from apps.questions.shapes import answer_in, read_out, share_out, shown_question
 
+PROOFS = Lane[s.ProofOut]("proof.busy", 64)
+FEWEST, MOST_WORKED = 40, 4000
+"""Versions of any question; keys worked out in one proof."""
+
 
 def proof_out(body: Question, students: int) -> s.ProofOut:
-    """200 versions, drawn and worked. Raises Refused for a question that can't be asked at all."""
+    """200 versions, drawn and worked; fewer of a question with very many keys. Raises Refused for a question that can't
+    be asked at all, and while five other proofs wait."""
     question = checked(body)
-    proof = prove(question, students)
+    return PROOFS.get((question, students), lambda: _proved(question, students))
+
+
+def _proved(question: Question, students: int) -> s.ProofOut:
+    keys = sum(len(getattr(field.asked, "keys", ())) for field in question.fields)
+    proof = prove(question, students, max(FEWEST, min(VERSIONS, MOST_WORKED // max(1, keys))))
     return s.ProofOut(
         drawn=proof.drawn,
         redrawn=proof.redrawn,

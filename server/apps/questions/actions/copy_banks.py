@@ -1,8 +1,11 @@
 from __future__ import annotations
 
+import json
 from collections.abc import Mapping
+from typing import Any
 
 from apps.courses.public import Course
+from apps.kernel.public import with_own_files
 from apps.questions.models import Bank, BankQuestion, QuestionEdition, TaughtIn
 from apps.questions.queries import newest
 
@@ -19,7 +22,14 @@ def copy_banks(source: Course, course: Course, items: Mapping[int, int]) -> dict
             BankQuestion(bank=own, name=q.name, tags=q.tags, points=q.points, position=q.position) for q in rows
         )
         QuestionEdition.objects.bulk_create(
-            QuestionEdition(question=new, edition=1, body=b.body, words=b.words, saved_at=b.saved_at, saved_by=None)
+            QuestionEdition(
+                question=new,
+                edition=1,
+                body=_own_body(b.body, source, course),
+                words=b.words,
+                saved_at=b.saved_at,
+                saved_by=None,
+            )
             for old, new in zip(rows, made, strict=True)
             for b in [bodies[old.pk]]
         )
@@ -30,3 +40,12 @@ def copy_banks(source: Course, course: Course, items: Mapping[int, int]) -> dict
         for p in places
     )
     return copies
+
+
+def _own_body(body: Any, source: Course, course: Course) -> Any:
+    """The same question with pictures of its own."""
+    text = json.dumps(body)
+    if "/files/" not in text:
+        return body
+    owners = ("bank_question", source.pk), ("bank_question", course.pk)
+    return json.loads(with_own_files(text, owners[0], course.pk, owners[1]))

@@ -1,13 +1,14 @@
 from typing import Annotated
 
-from ninja import Query, Router
+from ninja import File, Query, Router, UploadedFile
 
 from apps.courses.public import Course, Membership, can_lay_out, can_teach, course_and_membership, student_count
-from apps.kernel.public import actor_of, require, write
-from apps.layout.public import chosen_modules, layout
+from apps.kernel.public import actor_of, file_out, now, require, write
+from apps.layout.public import Uploaded, chosen_modules, layout
 from apps.people.public import SignedIn
 from apps.questions import overview, trying
 from apps.questions.actions import keep_bank, keep_question
+from apps.questions.actions.add_picture import add_picture
 from apps.questions.actions.keep_question import QuestionWish
 from apps.questions.api import schemas as s
 from apps.questions.queries import bank_row, question_row
@@ -78,6 +79,14 @@ def make_question(request: SignedIn, slug: str, bank_id: int, payload: s.BankQue
 def find_questions(request: SignedIn, slug: str, q: Annotated[str, Query(max_length=200)] = "") -> s.FoundQuestions:
     course, _ = _teaching(request, slug)
     return overview.found_out(course, q)
+
+
+@router.post("/courses/{slug}/question-images", response=Uploaded)
+@write
+def upload_question_image(request: SignedIn, slug: str, file: Annotated[UploadedFile, File()]) -> Uploaded:
+    course, _ = _teaching(request, slug)
+    stored, shrunk = add_picture(actor_of(request), course, file)
+    return Uploaded(file=file_out(stored), at=now(), shrunk_from=list(shrunk) if shrunk else None)
 
 
 @router.get("/courses/{slug}/question-places", response=s.QuestionPlaces)

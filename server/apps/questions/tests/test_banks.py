@@ -7,10 +7,13 @@ from pathlib import Path
 from typing import Any
 
 import unvo_core
+from config.files import wanted_files
+from django.core.files.uploadedfile import SimpleUploadedFile
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.files import PNG
 
 from apps.courses.models import Course
-from apps.kernel.models import AuditRecord
+from apps.kernel.models import AuditRecord, StoredFile
 from apps.kernel.sentences import catalogue
 from apps.questions.bodies import body_of
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
@@ -157,6 +160,22 @@ class Banks(DemoCase):
         self.assertEqual(new.taught_in.get().item_id, twin.pk)
         new.bank.delete()
         self.assertTrue(Bank.objects.filter(pk=self.bank).exists())
+
+    def test_a_picture_is_read_by_those_who_teach_and_goes_along_into_a_copy(self) -> None:
+        sent = SimpleUploadedFile("quadrants.png", PNG, content_type="image/png")
+        address = self.teacher.send("POST", "/courses/srv-110/question-images", file=sent).json()["file"]["address"]
+        text = f'<p>[[d]] [[az]]</p><img src="{address}" alt="Four quadrants">'
+        made = self.question(body={**BODY, "text": text})
+        self.assertIn(address, made["body"]["text"])
+        self.assertEqual(self.teacher.client.get(address).status_code, 200)
+        self.assertEqual(Caller(KEEPS_UP).client.get(address).status_code, 403)
+        copy = Course.objects.create(slug="copy", code="C", title="Copy", zone="UTC")
+        copies = copy_banks(self.course, copy, {})
+        shown = BankQuestion.objects.get(pk=copies[made["id"]]).editions.get().body["text"]
+        self.assertNotIn(address, shown)
+        own = StoredFile.objects.get(key=re.search(r"/files/([0-9a-f-]{36})/", shown)[1])  # type: ignore[index]
+        self.assertEqual((own.owner_kind, own.owner_id), ("bank_question", copy.pk))
+        self.assertIn(own.key, wanted_files({own.key: own.pk}))
 
 
 class Proofs(DemoCase):

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
+import { client, told, upload, wishKey, type Shapes } from "@/api/client";
 import { courseBanks, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
@@ -106,6 +106,9 @@ export function useBankWrites(slug: () => string) {
     ),
   };
 }
+
+export const uploadBankPicture = (slug: string, file: File): Promise<Shapes["Uploaded"]> =>
+  upload(`/api/courses/${slug}/question-images`, file, wishKey(), () => undefined);
 
 export const proveQuestion = (slug: string, body: Shapes["Question"]): Promise<Shapes["ProofOut"]> =>
   told(client.POST("/api/courses/{slug}/question-proof", { params: { path: { slug } }, body: { body } }));

@@ -20,7 +20,7 @@ import EditionList from "../components/EditionList.vue";
 import TaughtIn from "../components/TaughtIn.vue";
 import { aField, type Field, type Question } from "../model/blank";
 import { emptyForm, formOf, problemsOf, wishOf, type Form } from "../model/form";
-import { useBank, useBankQuestion, useBankWrites } from "../queries";
+import { uploadBankPicture, useBank, useBankQuestion, useBankWrites } from "../queries";
 
 const { slug, bank, question } = defineProps<{ slug: string; bank: number; question: number }>();
 const { t } = useI18n();
@@ -69,6 +69,7 @@ const names = computed(() => (form.value?.body.parameters ?? []).map((p) => p.na
 const change = (part: Partial<Question>): void => {
   if (form.value) form.value.body = { ...form.value.body, ...part };
 };
+const picture = (file: File) => uploadBankPicture(slug, file);
 const fieldAt = (at: number, field: Field): void =>
   change({ fields: (form.value?.body.fields ?? []).map((f, n) => (n === at ? field : f)) });
 
@@ -125,6 +126,7 @@ async function takeUp(edition: number): Promise<void> {
             :label="t('question.text')"
             :slug="slug"
             :chip-names="names"
+            :upload="picture"
             @change="change({ text: $event })"
           />
           <p v-if="names.length" class="inserts">
@@ -170,6 +172,7 @@ async function takeUp(edition: number): Promise<void> {
             :label="t('question.solution')"
             :slug="slug"
             :chip-names="names"
+            :upload="picture"
             @change="change({ solution: $event })"
           />
           <div class="last">
