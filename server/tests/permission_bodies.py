@@ -121,6 +121,8 @@ BODIES |= {
     f"post {COURSE}/banks": {"name": "A bank"},
     f"put {COURSE}/banks/{{bank_id}}": {"name": "Another name"},
     f"post {COURSE}/banks/{{bank_id}}/questions": {"name": "A question", "body": POSED},
+    f"post {COURSE}/banks/{{bank_id}}/table": {"text": "Name,Question\nA,B\n"},
+    f"post {COURSE}/banks/{{bank_id}}/table-preview": {"text": "Name,Question\nA,B\n"},
     f"put {BANKED}": {"name": "A question", "body": POSED, "seen": 1},
     f"put {BANKED}/bank": {"bank_id": 1},
     f"post {COURSE}/question-proof": {"body": POSED},

@@ -11,7 +11,8 @@ from unvo_core.answers.kinds import ChoiceAsked, Key, NumberAsked, Option
 from unvo_core.questions.fixes import mended
 from unvo_core.questions.model import Derived, Field, Parameter, Question, Range
 from unvo_core.questions.problems import question_problems
-from unvo_core.questions.proof import Proof, prove, twin_chance
+from unvo_core.questions.proof import Proof, prove
+from unvo_core.questions.spread import twin_chance
 
 from core.tests.questions.samples import LATITUDE, number, small
 

@@ -5,23 +5,24 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
-from math import exp, log, prod
+from math import log
 
 from unvo_core.answers.form_errors import FormError
 from unvo_core.answers.judging_maths import Setting
-from unvo_core.answers.kinds import AngleAsked, ByHand, ChoiceAsked, Key, NumberAsked, TextAsked
-from unvo_core.answers.numbers import Nearness, Tolerance, allowed, is_near
-from unvo_core.answers.values import Undefined, Value, high, low, middle
+from unvo_core.answers.kinds import ByHand, ChoiceAsked, Key, NumberAsked
+from unvo_core.answers.numbers import allowed, is_near
+from unvo_core.answers.values import Undefined, middle
 from unvo_core.questions.drawing import Unfit, Version, draw
 from unvo_core.questions.fixes import Fix, apart_from, away_from_nought, defined, finer, mended, with_decimals
 from unvo_core.questions.judging import judge_field, setting_of
-from unvo_core.questions.model import Derived, Field, Question
+from unvo_core.questions.key_values import keys_of, right_key, tolerance_of, value_in
+from unvo_core.questions.model import Field, Question
 from unvo_core.questions.showing import filled, shown_numbers
+from unvo_core.questions.spread import Spread, guess_chance, spread_of, twin_chance
 from unvo_core.questions.written_keys import written_key
 
 VERSIONS = 200
 TRIED_AGAIN = 60
-BINS = 24
 EXAMPLES = 5
 TIGHT = 20
 """More draws than this for each version: some students might get none."""
@@ -47,17 +48,6 @@ class Example:
     numbers: dict[str, str]
     keys: dict[str, str]
     wrong: dict[str, tuple[str, ...]]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Spread:
-    """Where the keys of one field lie: counts in equal bins from `least` to `most`; those that a finding is about."""
-
-    at: str
-    least: float
-    most: float
-    counts: tuple[int, ...]
-    marked: tuple[int, ...]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -108,10 +98,10 @@ def prove(question: Question, class_size: int, count: int = VERSIONS, *, with_fi
         drawn=len(versions),
         redrawn=tries / len(versions) - 1,
         twins=twins,
-        guess=_guess(question, versions),
+        guess=guess_chance(question, versions),
         findings=tuple(found),
         examples=tuple(example(question, version) for version in versions[:EXAMPLES]),
-        spread=_spread(question, versions),
+        spread=spread_of(question, versions),
     )
 
 
@@ -127,16 +117,6 @@ def _versions(question: Question, count: int) -> list[Version]:
             return found
         budget -= found[-1].tries
     return found
-
-
-def twin_chance(question: Question, class_size: int, kept: float) -> float | None:
-    """That two of a class have the same numbers, drawn evenly from those for which the conditions hold (the birthday
-    problem: 1 - exp(-n(n-1)/2N))."""
-    counts = [p.drawn.count for p in question.parameters if not isinstance(p.drawn, Derived)]
-    space = prod(counts) * kept if counts else 1.0
-    if space <= 1:
-        return None
-    return 1 - exp(-class_size * (class_size - 1) / (2 * space))
 
 
 def _tried(question: Question, finding: Finding, class_size: int) -> Finding:
@@ -194,11 +174,11 @@ def _alike(question: Question, asked: Field, versions: Sequence[Version]) -> Ite
 
 def _keys(question: Question, asked: Field, versions: Sequence[Version]) -> Iterator[Finding]:
     """Keys near nought, and anticipated wrong answers that are right."""
-    tolerance = _tolerance(asked)
+    tolerance = tolerance_of(asked)
     if tolerance is None or isinstance(asked.asked, ByHand | ChoiceAsked):
         return
-    right, others = _right(asked), [key for key in _all_keys(asked) if key.credit < 1]
-    keys = [_value(question, version, asked, right) for version in versions]
+    right, others = right_key(asked), [key for key in keys_of(asked) if key.credit < 1]
+    keys = [value_in(question, version, asked, right) for version in versions]
     nought = sum(abs(middle(key)) <= allowed(key, tolerance) for key in keys) if question.varies else 0
     if nought and isinstance(asked.asked, NumberAsked):
         yield Finding(
@@ -208,79 +188,12 @@ def _keys(question: Question, asked: Field, versions: Sequence[Version]) -> Iter
         count = 0
         for key, version in zip(keys, versions, strict=True):
             try:
-                count += is_near(_value(question, version, asked, other), key, tolerance)
+                count += is_near(value_in(question, version, asked, other), key, tolerance)
             except Undefined:
                 continue
         if count:
             fix = apart_from(question, right.text, other.text, keys, tolerance)
             yield Finding(code="wrong_is_right", at=asked.name, count=count, params={"wrong": other.text}, fix=fix)
-
-
-def _tolerance(asked: Field) -> Tolerance | None:
-    match asked.asked:
-        case NumberAsked(tolerance=tolerance):
-            return tolerance
-        case AngleAsked(seconds=seconds):
-            return Tolerance(Nearness.WITHIN, seconds / 3600)
-        case _:
-            return None
-
-
-def _all_keys(asked: Field) -> tuple[Key, ...]:
-    return asked.asked.keys if isinstance(asked.asked, NumberAsked | AngleAsked | TextAsked) else ()
-
-
-def _right(asked: Field) -> Key:
-    return next(key for key in _all_keys(asked) if key.credit == 1)
-
-
-def _value(question: Question, version: Version, asked: Field, key: Key) -> Value:
-    angle = isinstance(asked.asked, AngleAsked)
-    setting = setting_of(question, version)
-    return Setting(values=setting.values, in_degrees=angle or setting.in_degrees).key_value(key.text)
-
-
-def _measured(question: Question, versions: Sequence[Version]) -> tuple[Field, Tolerance, list[Value]] | None:
-    """The first field whose keys are numbers, with them."""
-    for asked in question.fields:
-        tolerance = _tolerance(asked)
-        if tolerance is not None:
-            try:
-                return asked, tolerance, [_value(question, v, asked, _right(asked)) for v in versions]
-            except Undefined:
-                return None
-    return None
-
-
-def _guess(question: Question, versions: Sequence[Version]) -> float | None:
-    found = _measured(question, versions)
-    if found is None or not question.varies:
-        return None
-    _, tolerance, keys = found
-    width = max(map(high, keys)) - min(map(low, keys))
-    if width == 0:
-        return None
-    return float(min(Fraction(1), 2 * max(allowed(key, tolerance) for key in keys) / width))
-
-
-def _spread(question: Question, versions: Sequence[Version]) -> Spread | None:
-    found = _measured(question, versions)
-    if found is None or not question.varies:
-        return None
-    asked, tolerance, keys = found
-    least, most = min(map(middle, keys)), max(map(middle, keys))
-    if least == most:
-        return None
-    counts = [0] * BINS
-    marked = set()
-    for key in keys:
-        at = min(BINS - 1, int((middle(key) - least) * BINS / (most - least)))
-        counts[at] += 1
-        if abs(middle(key)) <= allowed(key, tolerance):
-            marked.add(at)
-    return Spread(
-        at=asked.name, least=float(least), most=float(most), counts=tuple(counts), marked=tuple(sorted(marked))
-    )
 
 
 def example(question: Question, version: Version) -> Example:
@@ -289,7 +202,7 @@ def example(question: Question, version: Version) -> Example:
     setting = setting_of(question, version)
     for asked in question.fields:
         keys[asked.name] = _written(asked, setting, None)
-        others = tuple(_written(asked, setting, key) for key in _all_keys(asked) if key.credit < 1)
+        others = tuple(_written(asked, setting, key) for key in keys_of(asked) if key.credit < 1)
         if others:
             wrong[asked.name] = others
     return Example(numbers=shown_numbers(question, version), keys=keys, wrong=wrong)

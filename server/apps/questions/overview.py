@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from decimal import Decimal
 
 from unvo_core.questions.model import Question
 
 from apps.courses.public import Course, Membership, can_lay_out
-from apps.kernel.public import Allowed, plain
+from apps.kernel.public import Allowed, plain, sentence
+from apps.questions.actions.read_table import TableLine
 from apps.questions.api import schemas as s
 from apps.questions.bodies import body_of
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
@@ -64,6 +66,21 @@ def _line(row: BankQuestion, body: Question) -> s.BankQuestionLine:
         asks=[field.asked.kind for field in body.fields],
         varies=body.varies,
         text=plain(body.text)[:BEGINNING],
+    )
+
+
+def table_out(lines: Sequence[TableLine]) -> s.TableOut:
+    return s.TableOut(lines=[_table_line(line) for line in lines])
+
+
+def _table_line(line: TableLine) -> s.TableLineOut:
+    body = line.wish.body if line.wish else None
+    return s.TableLineOut(
+        line=line.line,
+        name=line.name,
+        asks=[field.asked.kind for field in body.fields] if body else [],
+        varies=body.varies if body else False,
+        problems=[sentence(problem.code, problem.params) for problem in line.problems],
     )
 
 

@@ -38,6 +38,20 @@ SENTENCES = {
     "bank_question.domain": _("The points for “%(name)s” are drawn between two different numbers, the lesser first."),
     "bank_question.tolerance": _("The tolerance is above 0; decimals and figures are whole numbers up to %(most)s."),
     "bank_question.unknown_chip": _("The text has [[%(name)s]], and nothing has this name. Add it, or take this out."),
+    "question_table.head": _("The first line names the columns: %(columns)s. Name and Question are needed."),
+    "question_table.empty": _("There is no line in it. Paste a table with its head, or choose a CSV file."),
+    "question_table.too_long": _("This is longer than %(most)s million characters. Bring it in in parts."),
+    "question_table.rows": _("These are %(count)s lines; %(most)s are the most at once. Bring them in in parts."),
+    "question_table.name": _("The question has no name."),
+    "question_table.points": _("“%(text)s” is no number of points."),
+    "question_table.whole": _("The column Whole can't be read any more. Empty it, and the other columns are taken."),
+    "question_table.kind": _(
+        "There is no kind “%(kind)s”. There are: number, formula, fraction, angle, bearing, list, interval, point,"
+        " words, choice, choices, order, essay, file, recording."
+    ),
+    "question_table.no_right": _("“%(answer)s” is none of the options. Give the text of the right one, or its letter."),
+    "question_table.near": _("“%(text)s” says no tolerance. Write 3 decimals, 4 figures, 0.5 %% or 0.01."),
+    "question_table.changes": _("“%(text)s” can't be read. Write it as in d = 50 to 90 step 0.01."),
     "form.write": _("Write %(write)s."),
     "form.empty": _("Nothing is written yet."),
     "form.too_long": _("This is longer than %(most)s characters. Write it shorter."),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 
 from apps.questions.models import BankQuestion
 from playwright.sync_api import Page, expect
@@ -119,6 +120,23 @@ class Questions(Journey):
         expect(page.get_by_text("Saved.")).to_be_visible()
         place = BankQuestion.objects.get(name="Latitude of a leg").taught_in.get()
         self.assertEqual((place.item.title, place.seconds), ("Latitudes and departures, leg by leg", 250))
+
+    def test_brought_in_from_a_table(self) -> None:
+        page = self.page(INSTRUCTOR, BANKS)
+        page.locator("a.bank", has_text="Angles").click()
+        expect(page.get_by_role("heading", name="Angles")).to_be_visible()
+        page.get_by_role("button", name="Bring in a table").click()
+        table = "Name,Question,Kind,Answer\nA right angle,How many degrees has it?,number,90\nRiddle,What?,riddle,1\n"
+        page.get_by_label("Table with its head").fill(table)
+        page.get_by_role("button", name="See what it becomes").click()
+        expect(page.get_by_text("There is no kind “riddle”")).to_be_visible()
+        self.clean_by_axe(page)
+        page.get_by_role("button", name="Bring in one question").click()
+        expect(page.get_by_text("One question is in the bank.")).to_be_visible()
+        expect(page.get_by_role("link", name="A right angle")).to_be_visible()
+        with page.expect_download() as coming:
+            page.get_by_role("link", name="Write out as CSV").click()
+        self.assertIn("A right angle", Path(coming.value.path()).read_text("utf-8-sig"))
 
     def test_two_who_write_one_question_are_told(self) -> None:
         question = BankQuestion.objects.get(name="Signs by quadrant")

@@ -592,6 +592,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/banks/{bank_id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bank Table
+         * @description CSV, with a mark that tells spreadsheets of its letters.
+         */
+        get: operations["bank_table"];
+        put?: never;
+        /** Take In Bank Table */
+        post: operations["take_in_bank_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks/{bank_id}/table-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Bank Table
+         * @description Reads only: nothing is kept of it.
+         */
+        post: operations["preview_bank_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/calendar.ics": {
         parameters: {
             query?: never;
@@ -9077,6 +9118,40 @@ export interface components {
             /** Item Id */
             item_id: number;
         };
+        /**
+         * TableIn
+         * @description A table with its head: tabs, commas or semicolons between cells.
+         */
+        TableIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * TableLineOut
+         * @description `problems`: why it becomes no question, each in a sentence.
+         */
+        TableLineOut: {
+            /** Asks */
+            asks: string[];
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Problems */
+            problems: string[];
+            /** Varies */
+            varies: boolean;
+        };
+        /** TableOut */
+        TableOut: {
+            /** Lines */
+            lines: components["schemas"]["TableLineOut"][];
+        };
+        /** TakenIn */
+        TakenIn: {
+            /** Count */
+            count: number;
+        };
         /** TalkClass */
         TalkClass: {
             /** Can Release */
@@ -11182,6 +11257,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    bank_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_in_bank_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+        };
+    };
+    preview_bank_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
                 };
             };
         };

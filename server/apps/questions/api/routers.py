@@ -1,5 +1,7 @@
 from typing import Annotated
 
+from django.http import HttpResponse
+from django.utils.http import content_disposition_header
 from ninja import File, Query, Router, UploadedFile
 
 from apps.courses.public import Course, Membership, can_lay_out, can_teach, course_and_membership, student_count
@@ -10,6 +12,7 @@ from apps.questions import overview, trying
 from apps.questions.actions import keep_bank, keep_question
 from apps.questions.actions.add_picture import add_picture
 from apps.questions.actions.keep_question import QuestionWish
+from apps.questions.actions.read_table import lines_of, table_of, take_in_table
 from apps.questions.api import schemas as s
 from apps.questions.queries import bank_row, question_row
 
@@ -73,6 +76,32 @@ def make_question(request: SignedIn, slug: str, bank_id: int, payload: s.BankQue
     course, member = _teaching(request, slug)
     made = keep_question.make_question(actor_of(request), course, bank_id, _wish(payload))
     return overview.question_out(made, member)
+
+
+@router.get("/courses/{slug}/banks/{bank_id}/table")
+def bank_table(request: SignedIn, slug: str, bank_id: int) -> HttpResponse:
+    """CSV, with a mark that tells spreadsheets of its letters."""
+    course, _ = _teaching(request, slug)
+    bank = bank_row(course, bank_id)
+    answer = HttpResponse("\ufeff" + table_of(bank), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = content_disposition_header(True, f"{bank.name}.csv") or ""
+    return answer
+
+
+@router.post("/courses/{slug}/banks/{bank_id}/table-preview", response=s.TableOut)
+def preview_bank_table(request: SignedIn, slug: str, bank_id: int, payload: s.TableIn) -> s.TableOut:
+    """Reads only: nothing is kept of it."""
+    course, member = _teaching(request, slug)
+    require(can_lay_out(member))
+    bank_row(course, bank_id)
+    return overview.table_out(lines_of(payload.text))
+
+
+@router.post("/courses/{slug}/banks/{bank_id}/table", response=s.TakenIn)
+@write
+def take_in_bank_table(request: SignedIn, slug: str, bank_id: int, payload: s.TableIn) -> s.TakenIn:
+    course, _ = _teaching(request, slug)
+    return s.TakenIn(count=take_in_table(actor_of(request), course, bank_id, payload.text))
 
 
 @router.get("/courses/{slug}/bank-questions", response=s.FoundQuestions)

@@ -118,6 +118,30 @@ class BankQuestionOut(Schema):
     can_change: bool
 
 
+class TableIn(Schema):
+    """A table with its head: tabs, commas or semicolons between cells."""
+
+    text: str = Field(max_length=2_100_000)
+
+
+class TableLineOut(Schema):
+    """`problems`: why it becomes no question, each in a sentence."""
+
+    line: int
+    name: str
+    asks: list[str]
+    varies: bool
+    problems: list[str]
+
+
+class TableOut(Schema):
+    lines: list[TableLineOut]
+
+
+class TakenIn(Schema):
+    count: int
+
+
 class ProofIn(Schema):
     body: QuestionBody
 

@@ -7,7 +7,6 @@ from pathlib import Path
 from typing import Any
 
 import unvo_core
-from config.files import wanted_files
 from django.core.files.uploadedfile import SimpleUploadedFile
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PNG
@@ -17,7 +16,7 @@ from apps.kernel.models import AuditRecord, StoredFile
 from apps.kernel.sentences import catalogue
 from apps.questions.bodies import body_of
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
-from apps.questions.public import copy_banks
+from apps.questions.public import copy_banks, files_in_bank_questions
 
 BANKS, PROOF, TRY = "/courses/srv-110/banks", "/courses/srv-110/question-proof", "/courses/srv-110/question-try"
 BODY: dict[str, Any] = {
@@ -175,7 +174,7 @@ class Banks(DemoCase):
         self.assertNotIn(address, shown)
         own = StoredFile.objects.get(key=re.search(r"/files/([0-9a-f-]{36})/", shown)[1])  # type: ignore[index]
         self.assertEqual((own.owner_kind, own.owner_id), ("bank_question", copy.pk))
-        self.assertIn(own.key, wanted_files({own.key: own.pk}))
+        self.assertEqual(files_in_bank_questions([own.key]), {own.key})
 
 
 class Proofs(DemoCase):

@@ -26,6 +26,7 @@ CHANGES = {
     "bank.make": _("A question bank was made"),
     "bank.remove": _("A question bank was removed"),
     "bank.rename": _("A question bank was renamed"),
+    "bank.take_in": _("Questions were brought into a bank from a table"),
     "bank_question.add_image": _("A picture was added for a question"),
     "bank_question.bring_back": _("A question was put back into its bank"),
     "bank_question.make": _("A question was written into a bank"),

@@ -84,6 +84,17 @@ export function useBankWrites(slug: () => string) {
         ),
       stale,
     ),
+    takeIn: useWrite(
+      ({ bank: to, text }: { bank: number; text: string }, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/banks/{bank_id}/table", {
+            params: bank(to),
+            body: { text },
+            headers,
+          }),
+        ),
+      stale,
+    ),
     write: useWrite(
       ({ bank: to, body }: { bank: number; body: Wish }, headers) =>
         told(
@@ -109,6 +120,14 @@ export function useBankWrites(slug: () => string) {
 
 export const uploadBankPicture = (slug: string, file: File): Promise<Shapes["Uploaded"]> =>
   upload(`/api/courses/${slug}/question-images`, file, wishKey(), () => undefined);
+
+export const previewTable = (slug: string, bank: number, text: string): Promise<Shapes["TableOut"]> =>
+  told(
+    client.POST("/api/courses/{slug}/banks/{bank_id}/table-preview", {
+      params: { path: { slug, bank_id: bank } },
+      body: { text },
+    }),
+  );
 
 export const proveQuestion = (slug: string, body: Shapes["Question"]): Promise<Shapes["ProofOut"]> =>
   told(client.POST("/api/courses/{slug}/question-proof", { params: { path: { slug } }, body: { body } }));

@@ -14,6 +14,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { say } from "@/ui/notice/notices";
+import TableDialog from "../components/TableDialog.vue";
 import { useBank, useBanks, useBankWrites, useFoundQuestions } from "../queries";
 
 type Line = Shapes["BankQuestionLine"];
@@ -34,6 +35,7 @@ const { data: found } = useFoundQuestions(
   () => wanted.value,
 );
 const writes = useBankWrites(() => slug);
+const tabling = ref(false);
 const naming = ref<"make" | "rename" | null>(null);
 const name = ref("");
 const parts = computed(() => libraryParts(slug, t, true));
@@ -148,6 +150,13 @@ async function chose(line: Line, key: string): Promise<void> {
               t("banks.newQuestion")
             }}</UiButton>
             <UiButton look="text" @click="ask('rename')">{{ t("banks.rename") }}</UiButton>
+            <UiButton look="text" @click="tabling = true">{{ t("banks.takeIn") }}</UiButton>
+            <a
+              v-if="shown.questions.length"
+              class="text-[14px]"
+              :href="`/api/courses/${slug}/banks/${shown.bank.id}/table`"
+              >{{ t("banks.takeOutTable") }}</a
+            >
             <UiButton v-if="!shown.questions.length" look="text" @click="removeBank">{{
               t("banks.remove")
             }}</UiButton>
@@ -177,6 +186,7 @@ async function chose(line: Line, key: string): Promise<void> {
         </ul>
       </section>
     </div>
+    <TableDialog v-if="tabling && shown" :slug="slug" :bank="shown.bank.id" @close="tabling = false" />
     <UiDialog
       :open="naming !== null"
       :title="t(naming === 'rename' ? 'banks.rename' : 'banks.make')"
