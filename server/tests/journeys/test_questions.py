@@ -6,7 +6,7 @@ import re
 from pathlib import Path
 
 from apps.questions.models import BankQuestion
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP
 from tests.journeys.browser import Journey
@@ -120,6 +120,33 @@ class Questions(Journey):
         expect(page.get_by_text("Saved.")).to_be_visible()
         place = BankQuestion.objects.get(name="Latitude of a leg").taught_in.get()
         self.assertEqual((place.item.title, place.seconds), ("Latitudes and departures, leg by leg", 250))
+
+    def test_what_is_typed_while_a_save_is_on_its_way_stays(self) -> None:
+        question = BankQuestion.objects.get(name="Azimuth from bearing")
+        page = self.page(INSTRUCTOR, f"/c/srv-110/library/question/{question.pk}")
+        held: list[Route] = []
+
+        def hold(route: Route) -> None:
+            if route.request.method == "PUT":
+                held.append(route)
+            else:
+                route.continue_()
+
+        page.route("**/api/courses/srv-110/bank-questions/*", hold)
+        text = page.get_by_role("textbox", name="Question", exact=True)
+        text.click()
+        page.keyboard.press("Control+End")
+        page.keyboard.type(" First.")
+        page.get_by_role("button", name="Save").click()
+        text.click()
+        page.keyboard.press("Control+End")
+        page.keyboard.type(" Second.")
+        held[0].continue_()
+        expect(page.get_by_text("Saved as edition 2.")).to_be_visible()
+        expect(text).to_contain_text("First. Second.")
+        page.get_by_role("link", name="Bank: Bearings").click()
+        expect(page.get_by_role("dialog")).to_contain_text("Leave without saving?")
+        self.assertNotIn("Second", question.editions.get(edition=2).body["text"])
 
     def test_brought_in_from_a_table(self) -> None:
         page = self.page(INSTRUCTOR, BANKS)

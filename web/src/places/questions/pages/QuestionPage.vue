@@ -40,6 +40,8 @@ const home = computed(() => kept.value?.bank ?? into.value?.bank);
 const mayChange = computed(() => kept.value?.can_change ?? into.value?.can_change ?? false);
 
 const form = ref<Form | null>(null);
+/** The question that the form is of; 0 for a new one. */
+const of = ref(0);
 const seen = ref(0);
 const numbers = ref<Record<string, string>>({});
 const problems = ref<Record<string, string>>({});
@@ -47,19 +49,20 @@ const refused = ref<string[]>([]);
 const drawn = ref(0);
 const { saved } = useTyped(() => form.value);
 
-/** Taken once, and after a save or an edition that was taken up: what is read anew writes over nobody's typing. */
+/** Taken once, and when an edition is taken up: what is read anew writes over nobody's typing. */
 function take(from: Shapes["BankQuestionOut"]): void {
   form.value = formOf(from);
-  seen.value = from.edition;
+  [of.value, seen.value] = [from.id, from.edition];
   drawn.value += 1;
   saved();
 }
-watch(kept, (found) => found && (!form.value || found.id !== question) && take(found), { immediate: true });
+watch(kept, (found) => found?.id === question && of.value !== found.id && take(found), { immediate: true });
 watch(
   into,
   (found) => {
-    if (!found || form.value || question) return;
+    if (!found || question || (form.value && !of.value)) return;
     form.value = emptyForm();
+    [of.value, seen.value] = [0, 0];
     saved();
   },
   { immediate: true },
@@ -75,14 +78,16 @@ const fieldAt = (at: number, field: Field): void =>
 
 async function save(): Promise<void> {
   if (!form.value) return;
-  const body = wishOf(form.value);
+  const [body, sent] = [wishOf(form.value), JSON.stringify(form.value)];
   refused.value = [];
   try {
     const made = question
       ? await writes.save.mutateAsync({ id: question, body, seen: seen.value })
       : await writes.write.mutateAsync({ bank, body });
     const fresh = made.edition !== seen.value;
-    take(made);
+    [of.value, seen.value] = [made.id, made.edition];
+    // What was typed while it was on its way stays, and is not saved yet.
+    if (JSON.stringify(form.value) === sent) saved();
     problems.value = {};
     say(fresh ? t("question.saved", { n: made.edition }) : t("question.noChange"));
     if (!question) await router.replace(bankQuestionPath(slug, made.id));
@@ -100,7 +105,7 @@ async function takeUp(edition: number): Promise<void> {
 
 <template>
   <NothingHere v-if="(missing && !kept) || (noBank && !into)" :message="wrong(missing ?? noBank)" />
-  <main v-else-if="form && home" id="content" class="page">
+  <main v-else-if="form && home && (!question || of === question)" id="content" class="page">
     <div class="left">
       <RouterLink class="inline-flex min-h-6 items-center text-[14px]" :to="banksPath(slug, home.id)">{{
         t("question.inBank", { name: home.name })
@@ -220,7 +225,7 @@ async function takeUp(edition: number): Promise<void> {
 }
 .left {
   min-width: 0;
-  padding: 14px 24px 60px;
+  padding: 14px clamp(14px, 2vw, 24px) 60px;
 }
 .name {
   display: block;
@@ -246,7 +251,7 @@ async function takeUp(edition: number): Promise<void> {
 }
 .right {
   min-width: 0;
-  padding: 18px 24px 60px;
+  padding: 18px clamp(14px, 2vw, 24px) 60px;
   border-left: 1px solid var(--rule);
   background: var(--sheet);
 }
@@ -287,13 +292,6 @@ async function takeUp(edition: number): Promise<void> {
   .right {
     border-top: 1px solid var(--rule);
     border-left: 0;
-  }
-}
-@media screen and (max-width: 719px) {
-  .left,
-  .right {
-    padding-right: 14px;
-    padding-left: 14px;
   }
 }
 </style>
