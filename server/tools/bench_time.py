@@ -177,7 +177,7 @@ def _check(calendar: Calendar, rules: dict[Key, Rule]) -> object:
     )
     text = "Hand in by Friday 9 October. " * 20 + "Read sections 3.2 and 4.1, pages 12 to 40. " * 40
     modules = tuple(CheckedModule(n, str(n), n + 1) for n in range(15))
-    proses = tuple(Prose(id=n, item_id=n, title="p", text=text) for n in range(PAGES))
+    proses = tuple(Prose(id=n, title="p", text=text) for n in range(PAGES))
     return date_check(
         CheckedCourse(calendar=calendar, items=items, modules=modules, proses=proses, credits=Fraction(3))
     )

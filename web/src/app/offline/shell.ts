@@ -21,12 +21,10 @@ export async function keepThisVisit(queries: QueryClient): Promise<void> {
   }
   if (watched) return;
   // One that is still on its way, and asked before the worker watched, is joined by a refetch, not asked again.
-  const onTheirWay = queries
-    .getQueryCache()
-    .findAll({
-      type: "active",
-      predicate: (q) => q.state.fetchStatus === "fetching" && !q.state.dataUpdatedAt,
-    });
+  const onTheirWay = queries.getQueryCache().findAll({
+    type: "active",
+    predicate: (q) => q.state.fetchStatus === "fetching" && !q.state.dataUpdatedAt,
+  });
   await queries.refetchQueries({ type: "active" });
   await queries.refetchQueries({ predicate: (q) => onTheirWay.includes(q) });
 }
