@@ -25,6 +25,7 @@ from unvo_core.answers.kinds import (
     Rule,
     TextAsked,
 )
+from unvo_core.questions.decimals import fixed, written
 from unvo_core.questions.drawing import draw
 from unvo_core.questions.judging import judge_question, setting_of
 from unvo_core.questions.model import Derived, Field, OneOf, Parameter, Question, Range
@@ -66,6 +67,11 @@ class Shown(unittest.TestCase):
         self.assertRegex(
             filled(WORDS.text, shown_numbers(WORDS, draw(WORDS, "s"))), r"(rodman|recorder) reads [12]\.\d{3}"
         )
+
+    def test_a_number_keeps_every_figure(self) -> None:
+        """Twenty figures, of which floating point would keep sixteen."""
+        self.assertEqual(fixed(Fraction("12345678901234.123456"), 6), "12345678901234.123456")
+        self.assertEqual((written(Fraction(-1, 8)), written(Fraction(1, 3))), ("-0.125", "1/3"))
 
     def test_a_word_is_text_and_never_markup(self) -> None:
         hostile = Question(

@@ -17,6 +17,7 @@ from unvo_core.answers.reading import parsed
 from unvo_core.answers.tokens import Vocabulary
 from unvo_core.answers.values import Undefined
 from unvo_core.problems import Problem
+from unvo_core.questions.decimals import written
 from unvo_core.questions.model import Derived, OneOf, Parameter, Range, Shown
 
 PART = re.compile(r"([A-Za-z]\w*)\s*=\s*(.+)", re.DOTALL)
@@ -103,7 +104,6 @@ def _text(parameter: Parameter) -> str:
 
 
 def _amount(value: Fraction, *, angle: bool) -> str:
-    ends = next((p for p in range(13) if (value * 10**p).denominator == 1), None)
     if angle and (value * 3600).denominator == 1:
         return as_degrees(value)
-    return str(value) if ends is None else f"{float(value):.{ends}f}"
+    return written(value)

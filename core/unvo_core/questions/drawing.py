@@ -19,6 +19,7 @@ from unvo_core.answers.tokens import Vocabulary
 from unvo_core.answers.tree import Node, names_in
 from unvo_core.answers.values import Undefined, Value, middle
 from unvo_core.questions.constraints import holds
+from unvo_core.questions.decimals import rounded
 from unvo_core.questions.model import Derived, OneOf, Parameter, Question, Range
 
 MOST_TRIES = 500
@@ -119,13 +120,6 @@ def in_order(question: Question) -> tuple[tuple[str, Derived], ...]:
     derived = {p.name: p.drawn for p in question.parameters if isinstance(p.drawn, Derived)}
     needs = {name: names_in(formula(d.formula, names)) & derived.keys() for name, d in derived.items()}
     return tuple((name, derived[name]) for name in TopologicalSorter(needs).static_order())
-
-
-def rounded(value: Value, places: int) -> Fraction:
-    """Half away from nought, as calculators do."""
-    size = abs(middle(value)) * 10**places
-    whole = int(size) + (size - int(size) >= Fraction(1, 2))
-    return Fraction(whole if middle(value) >= 0 else -whole, 10**places)
 
 
 @lru_cache(maxsize=4096)

@@ -14,7 +14,8 @@ from unvo_core.answers.numbers import Nearness, Tolerance, allowed, last_figure
 from unvo_core.answers.tree import Binary, Call, Node, children, names_in
 from unvo_core.answers.values import Undefined, Value
 from unvo_core.answers.writing import as_text
-from unvo_core.questions.drawing import Version, number_names, rounded
+from unvo_core.questions.decimals import rounded, written
+from unvo_core.questions.drawing import Version, number_names
 from unvo_core.questions.model import Field, Question, Range
 
 WIDER = 20
@@ -71,11 +72,7 @@ def _held(question: Question, size: str, key: str, least: Fraction) -> Fix | Non
     unit = last_figure(least, 1)
     bound = rounded(least / unit, 0) * unit if unit else Fraction(0)
     last = [p.name for p in question.parameters if p.name in names][-1]
-    return Fix(parameter=last, only_if=f"{size} > {_decimal(bound)}")
-
-
-def _decimal(value: Fraction) -> str:
-    return f"{float(value):.12f}".rstrip("0").rstrip(".")
+    return Fix(parameter=last, only_if=f"{size} > {written(bound)}")
 
 
 def defined(question: Question, asked: Field, missing: Sequence[Version]) -> Fix | None:

@@ -5,14 +5,14 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from fractions import Fraction
 from hashlib import sha256
 from html import escape
 
 from unvo_core.answers.kinds import Answer, Asked, ChoiceAsked, MatchingAsked, Option, OrderingAsked
 from unvo_core.answers.measures import as_degrees
 from unvo_core.answers.values import Value, middle
-from unvo_core.questions.drawing import Version, rounded
+from unvo_core.questions.decimals import MOST_PLACES, fixed, places_of
+from unvo_core.questions.drawing import Version
 from unvo_core.questions.model import Derived, Field, OneOf, Parameter, Question, Range, Shown
 
 CHIP = re.compile(r"\[\[\s*([A-Za-z][A-Za-z0-9_]*)\s*\]\]")
@@ -47,8 +47,7 @@ def shown(parameter: Parameter, value: Value) -> str:
     if parameter.shown is Shown.DEGREES:
         return degrees_shown(parameter, value)
     places = max(parameter.places, _places(parameter))
-    found = rounded(value, places)
-    return f"{'−' if found < 0 else ''}{abs(float(found)):.{places}f}" if places <= 12 else str(found)
+    return fixed(value, places).replace("-", "−")
 
 
 def degrees_shown(parameter: Parameter, value: Value) -> str:
@@ -63,15 +62,11 @@ def degrees_shown(parameter: Parameter, value: Value) -> str:
 def _places(parameter: Parameter) -> int:
     match parameter.drawn:
         case Range(least=least, step=step):
-            return max(_decimals(least), _decimals(step))
+            return max(MOST_PLACES if (p := places_of(end)) is None else p for end in (least, step))
         case OneOf(values=values):
             return max((len(v.partition(".")[2]) for v in values if re.fullmatch(r"-?\d+\.\d+", v)), default=0)
         case Derived(round_to=round_to):
             return DERIVED_PLACES if round_to is None and not parameter.places else round_to or 0
-
-
-def _decimals(value: Fraction) -> int:
-    return next((places for places in range(13) if (value * 10**places).denominator == 1), 12)
 
 
 def filled(html: str, numbers: Mapping[str, str], blank: Callable[[str], str] = lambda name: f"[[{name}]]") -> str:

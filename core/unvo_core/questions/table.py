@@ -31,6 +31,7 @@ from unvo_core.answers.kinds import (
 from unvo_core.answers.numbers import Nearness, Tolerance
 from unvo_core.problems import Problem
 from unvo_core.questions.changes import changes_from, changes_text
+from unvo_core.questions.decimals import written
 from unvo_core.questions.model import Field, Question
 
 COLUMNS = (
@@ -227,7 +228,7 @@ def _answer(asked: Asked) -> str:
 
 def _near(asked: Asked) -> str:
     if isinstance(asked, AngleAsked):
-        return f"{_decimal(asked.seconds)} seconds"
+        return f"{written(asked.seconds)} seconds"
     tolerance = getattr(asked, "tolerance", None)
     if not isinstance(tolerance, Tolerance):
         return ""
@@ -235,17 +236,11 @@ def _near(asked: Asked) -> str:
         case Nearness.DECIMALS | Nearness.FIGURES:
             return f"{tolerance.amount} {tolerance.nearness}"
         case Nearness.RELATIVE:
-            return f"{_decimal(tolerance.amount * 100)} %"
+            return f"{written(tolerance.amount * 100)} %"
         case Nearness.WITHIN:
-            return _decimal(tolerance.amount)
+            return written(tolerance.amount)
         case Nearness.EXACT:
             return ""
-
-
-def _decimal(value: Fraction) -> str:
-    """Where it ends, else as the fraction that it is."""
-    ends = next((p for p in range(13) if (value * 10**p).denominator == 1), None)
-    return str(value) if ends is None else f"{float(value):.{ends}f}"
 
 
 def _html(text: str) -> str:

@@ -31,7 +31,7 @@ from unvo_core.answers.tokens import Vocabulary
 from unvo_core.answers.tree import Binary, Call, Factorial, Name, Negative, Node, Number
 from unvo_core.answers.values import Value, middle
 from unvo_core.answers.writing import as_text
-from unvo_core.questions.drawing import rounded
+from unvo_core.questions.decimals import fixed, places_of, rounded
 
 PLACES = 6
 
@@ -105,19 +105,12 @@ def as_decimal(value: Value, tolerance: Tolerance) -> str:
             return fixed(rounded(found / unit, 0) * unit, places) if unit else "0"
         case _:
             if isinstance(value, Fraction):
-                ends = next((p for p in range(PLACES + 1) if (value * 10**p).denominator == 1), None)
+                ends = places_of(value, PLACES)
                 if ends is not None:
                     return fixed(value, ends)
                 if tolerance.nearness is Nearness.EXACT:
                     return str(value)
             return fixed(found, PLACES)
-
-
-def fixed(value: Fraction, places: int) -> str:
-    whole = rounded(value, places) * 10**places
-    figures = f"{abs(int(whole)):0{places + 1}d}"
-    text = figures if places == 0 else f"{figures[:-places]}.{figures[-places:]}"
-    return f"-{text}" if whole < 0 else text
 
 
 def _angle_value(setting: Setting, key: Key) -> Fraction:
@@ -156,8 +149,8 @@ def with_numbers(node: Node, values: Mapping[str, Value]) -> Node:
 def _number(value: Value) -> Node:
     """As a decimal where it ends, else as a fraction, or to six decimals."""
     found = abs(middle(value))
-    places = next((p for p in range(PLACES + 1) if (found * 10**p).denominator == 1), PLACES)
-    size: Node = Number(fixed(found, places))
+    places = places_of(found, PLACES)
+    size: Node = Number(fixed(found, PLACES if places is None else places))
     if isinstance(value, Fraction) and (found * 10**PLACES).denominator != 1:
         size = Binary("/", Number(str(found.numerator)), Number(str(found.denominator)))
     return Negative(size) if middle(value) < 0 else size
