@@ -19,6 +19,7 @@ from apps.notices.api.routers import router as notices
 from apps.path.api.routers import router as path
 from apps.people.api.routers import router as people
 from apps.questions.api.routers import router as questions
+from apps.quizzes.api.routers import routers as quizzes
 from apps.screens.public import ROUTERS as SCREENS
 from apps.talk.api.routers import router as talk
 from apps.transfer.api.routers import router as transfer
@@ -60,6 +61,7 @@ ROUTERS = (
     gradebook,
     path,
     assignments,
+    *quizzes,
     talk,
     messages,
     asked,

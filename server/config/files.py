@@ -15,7 +15,8 @@ from apps.messages.public import (
     files_in_questions,
 )
 from apps.path.public import can_read_item_file
-from apps.questions.public import can_read_bank_file, files_in_bank_questions
+from apps.questions.public import files_in_bank_questions
+from apps.quizzes.public import can_read_attempt_file, can_read_question_picture
 from apps.talk.public import can_read_post_file, files_in_posts
 
 GUARDS = {
@@ -26,7 +27,8 @@ GUARDS = {
     "announcement": can_read_announced_file,
     "question": can_read_question_file,
     "message": can_read_message_file,
-    "bank_question": can_read_bank_file,
+    "bank_question": can_read_question_picture,
+    "quiz_answer": can_read_attempt_file,
 }
 
 

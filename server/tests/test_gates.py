@@ -80,6 +80,7 @@ class ImportContracts(Planted):
             (f"{APPS}screens/activities.py", "from apps.assignments.models import HandIn"),
         ),
         "questions-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.questions.models import Bank"),),
+        "quizzes-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.quizzes.models import Quiz"),),
         "talk-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.talk.models import Post"),),
         "messages-behind-its-door": (
             (f"{APPS}screens/activities.py", "from apps.messages.models import Announcement"),
@@ -251,5 +252,9 @@ class Doors(unittest.TestCase):
                     ]
                     busy[config.parent.name] = set(calls)
         rows = {"gradebook": {"add_row_kinds"}, "messages": {"add_row_kinds"}}
-        kinds = {"assignments": {"add_kind", "add_row_kinds"}, "talk": {"add_kind", "add_row_kinds", "follow"}}
+        kinds = {
+            "assignments": {"add_kind", "add_row_kinds"},
+            "quizzes": {"add_kind", "add_row_kinds", "follow"},
+            "talk": {"add_kind", "add_row_kinds", "follow"},
+        }
         self.assertEqual(busy, rows | kinds)

@@ -2,6 +2,7 @@
 
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
+from apps.gradebook.actions.put_scores import Earned, put_scores
 from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
@@ -50,6 +51,7 @@ __all__ = [
     "CellFlags",
     "CellScores",
     "Counted",
+    "Earned",
     "GradedItem",
     "GradingIn",
     "GradingRulesIn",
@@ -87,6 +89,7 @@ __all__ = [
     "plan_grading",
     "planned_setup",
     "points",
+    "put_scores",
     "released_scores",
     "rules_of",
     "save_score",

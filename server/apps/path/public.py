@@ -1,7 +1,7 @@
 """What upper apps may use of path."""
 
 from apps.path.access import can_open, opened_items, refuse_locked, require_doable, require_open
-from apps.path.actions.note_fact import forget, note
+from apps.path.actions.note_fact import forget, note, tell_on
 from apps.path.api.schemas import TickIn
 from apps.path.class_facts import details_of_people, hand_in_times
 from apps.path.class_progress import (
@@ -49,6 +49,7 @@ __all__ = [
     "refuse_locked",
     "require_doable",
     "require_open",
+    "tell_on",
     "whereabouts",
     "whereabouts_in",
 ]

@@ -1,7 +1,43 @@
 """What upper apps may use of questions."""
 
-from apps.questions.actions.copy_banks import copy_banks
+from apps.questions.actions.copy_banks import Brought, bring_questions, copy_banks
+from apps.questions.api.schemas import Answers, AskedOut, OfferedOut, ReadOut, ShownQuestion
 from apps.questions.files import can_read_bank_file
-from apps.questions.queries import files_in_bank_questions
+from apps.questions.models import Bank, BankQuestion, QuestionEdition
+from apps.questions.putting import question_of, version_of
+from apps.questions.queries import (
+    banks,
+    files_in_bank_questions,
+    named_questions,
+    newest,
+    questions_of_banks,
+    taught_places,
+)
+from apps.questions.shapes import answer_in, read_out, share_out, shown_question
 
-__all__ = ["can_read_bank_file", "copy_banks", "files_in_bank_questions"]
+__all__ = [
+    "Answers",
+    "AskedOut",
+    "Bank",
+    "BankQuestion",
+    "Brought",
+    "OfferedOut",
+    "QuestionEdition",
+    "ReadOut",
+    "ShownQuestion",
+    "answer_in",
+    "banks",
+    "bring_questions",
+    "can_read_bank_file",
+    "copy_banks",
+    "files_in_bank_questions",
+    "named_questions",
+    "newest",
+    "question_of",
+    "questions_of_banks",
+    "read_out",
+    "share_out",
+    "shown_question",
+    "taught_places",
+    "version_of",
+]

@@ -9,7 +9,7 @@ from django.db.models import Count, Exists, OuterRef, Q
 
 from apps.courses.public import Course
 from apps.kernel.public import not_found
-from apps.questions.models import Bank, BankQuestion, QuestionEdition
+from apps.questions.models import Bank, BankQuestion, QuestionEdition, TaughtIn
 
 
 def banks(course: Course) -> list[tuple[Bank, int]]:
@@ -62,3 +62,28 @@ def newest(questions: Collection[BankQuestion]) -> dict[int, QuestionEdition]:
 def files_in_bank_questions(keys: Collection[UUID]) -> set[UUID]:
     """Those of these files that some edition of a question shows."""
     return {key for key in keys if QuestionEdition.objects.filter(body__icontains=str(key)).exists()}
+
+
+def questions_of_banks(course: Course, bank_ids: Collection[int]) -> dict[int, list[int]]:
+    """Bank -> the ids of its questions in order; one query, none where no bank is asked for."""
+    found: dict[int, list[int]] = {pk: [] for pk in bank_ids}
+    if bank_ids:
+        there = BankQuestion.objects.filter(bank__course=course, bank__removed=False, removed=False)
+        rows = there.filter(bank_id__in=bank_ids)
+        for bank, pk in rows.order_by("bank_id", "position", "id").values_list("bank_id", "pk"):
+            found[bank].append(pk)
+    return found
+
+
+def named_questions(course: Course, question_ids: Collection[int]) -> dict[int, BankQuestion]:
+    """By id, those that were taken out of their bank too."""
+    rows = BankQuestion.objects.filter(bank__course=course, pk__in=question_ids).select_related("bank")
+    return {row.pk: row for row in rows}
+
+
+def taught_places(question_ids: Collection[int]) -> dict[int, list[TaughtIn]]:
+    """By question, in order; items that are gone are left out."""
+    found: dict[int, list[TaughtIn]] = {}
+    for row in TaughtIn.objects.filter(question_id__in=question_ids, item__removed=False).select_related("item"):
+        found.setdefault(row.question_id, []).append(row)
+    return found

@@ -12,6 +12,7 @@ from apps.courses.public import Course, Seats, WaitingRow
 from apps.library.public import reports_waiting
 from apps.live.public import absences_waiting
 from apps.messages.public import questions_waiting
+from apps.quizzes.public import quizzes_of_class, quizzes_waiting
 from apps.talk.public import talk_of_class, talk_waiting
 
 DeskSource = Callable[[Seats, datetime], list[WaitingRow]]
@@ -20,6 +21,7 @@ ON_THE_DESK: tuple[DeskSource, ...] = (
     absences_waiting,
     questions_waiting,
     work_waiting,
+    quizzes_waiting,
     talk_waiting,
     reports_waiting,
     conflicts_waiting,
@@ -32,5 +34,6 @@ def waiting_work(
 ) -> dict[int, int]:
     """How many students' latest work waits for a score, by item; of these sections, or of all."""
     waiting = Counter(waiting_of_class(course, item_ids, section_ids))
+    waiting.update(quizzes_of_class(course, item_ids, section_ids))
     waiting.update(talk_of_class(course, item_ids, section_ids, now))
     return waiting

@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "apps.gradebook",
     "apps.path",
     "apps.assignments",
+    "apps.quizzes",
     "apps.talk",
     "apps.messages",
     "apps.live",

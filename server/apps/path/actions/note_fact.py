@@ -37,6 +37,11 @@ def note(
     record(actor, f"fact.{kind}", ("item", item_id), course_id=course.pk, after=after)
 
 
+def tell_on(item_id: int, person_id: int, kind: str, detail: dict[str, Any]) -> None:
+    """Other words beside a fact that is there: how far somebody has come. What they did is recorded with that."""
+    Fact.objects.filter(item_id=item_id, person_id=person_id, kind=kind).update(detail=detail)
+
+
 def forget(actor: Actor, course: Course, item_id: int, person_id: int, kind: str, reason: str = "") -> None:
     gone, _ = Fact.objects.filter(item_id=item_id, person_id=person_id, kind=kind).delete()
     if gone:

@@ -153,7 +153,7 @@ class Banks(DemoCase):
         copy = Course.objects.create(slug="copy", code="C", title="Copy", zone="UTC")
         twin = self.item("Set 7A: latitudes and departures")
         copies = copy_banks(self.course, copy, {item.pk: twin.pk})
-        new = BankQuestion.objects.get(pk=copies[made["id"]])
+        new = BankQuestion.objects.get(pk=copies.questions[made["id"]])
         self.assertEqual((new.bank.course, new.name, new.edition), (copy, made["name"], 1))
         self.assertEqual(body_of(new.editions.get()), body_of(QuestionEdition.objects.get(question_id=made["id"])))
         self.assertEqual(new.taught_in.get().item_id, twin.pk)
@@ -170,7 +170,7 @@ class Banks(DemoCase):
         self.assertEqual(Caller(KEEPS_UP).client.get(address).status_code, 403)
         copy = Course.objects.create(slug="copy", code="C", title="Copy", zone="UTC")
         copies = copy_banks(self.course, copy, {})
-        shown = BankQuestion.objects.get(pk=copies[made["id"]]).editions.get().body["text"]
+        shown = BankQuestion.objects.get(pk=copies.questions[made["id"]]).editions.get().body["text"]
         self.assertNotIn(address, shown)
         own = StoredFile.objects.get(key=re.search(r"/files/([0-9a-f-]{36})/", shown)[1])  # type: ignore[index]
         self.assertEqual((own.owner_kind, own.owner_id), ("bank_question", copy.pk))

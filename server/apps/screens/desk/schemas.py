@@ -13,6 +13,7 @@ Kind = Literal[
     "held",
     "report",
     "post_report",
+    "quiz",
     "absence",
     "date_check",
     "unopened",

@@ -9,6 +9,7 @@ from apps.library.public import copy_library
 from apps.messages.public import copy_announcements, copy_writing_rule
 from apps.people.public import can_make_courses
 from apps.questions.public import copy_banks
+from apps.quizzes.public import copy_quizzes
 from apps.talk.public import copy_discussions
 
 
@@ -18,7 +19,8 @@ def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
     require(can_make_courses(actor))
     course, items = copy_layout(actor, source, title, code)
     copy_grading(actor, source, course, items)
-    copy_banks(source, course, items)
+    brought = copy_banks(source, course, items)
+    copy_quizzes(source, course, items, brought)
     copy_briefs(items)
     copy_discussions(items)
     copy_library(source, course, items)

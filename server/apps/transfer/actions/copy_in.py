@@ -5,6 +5,7 @@ from apps.courses.public import Course
 from apps.gradebook.public import copy_graded
 from apps.kernel.public import Actor, AuditRecord
 from apps.layout.changes import CopyWish, copy_part_in
+from apps.quizzes.public import copy_quizzes
 from apps.talk.public import copy_discussions
 
 
@@ -14,4 +15,5 @@ def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> Aud
     copy_graded(source, course, items)
     copy_briefs(items)
     copy_discussions(items)
+    copy_quizzes(source, course, items)
     return change

@@ -1,0 +1,87 @@
+"""Scores that no person gives: those of quizzes, which are reckoned from what was answered."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from decimal import Decimal
+
+import pghistory
+
+from apps.courses.public import Course
+from apps.gradebook.actions.save_score import graded_item, lock_cells
+from apps.gradebook.actions.tell_scores import tell_scores
+from apps.gradebook.models import Cell, GradedItem, Score
+from apps.kernel.public import Actor, now, record
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Earned:
+    """The points of one attempt. `held`: nobody is to see them yet."""
+
+    person_id: int
+    attempt: int
+    raw: Decimal
+    handed_in_at: datetime
+    held: bool = False
+
+
+def put_scores(actor: Actor, course: Course, item_id: int, earned: Sequence[Earned], why: str = "") -> frozenset[int]:
+    """Keep these points, with one record of what changed. Returns the people whose score a person has given since:
+    theirs stands. What is out stays out; where the item's scores are held they are held."""
+    if not earned:
+        return frozenset()
+    graded = graded_item(course, item_id)
+    people = sorted({one.person_id for one in earned})
+    Cell.objects.bulk_create([Cell(graded_item=graded, person_id=p) for p in people], ignore_conflicts=True)
+    if len(people) > 1:
+        lock_cells(graded)
+    else:
+        list(Cell.objects.select_for_update().filter(graded_item=graded, person_id=people[0]).values_list("pk"))
+    cells = dict(Cell.objects.filter(graded_item=graded, person_id__in=people).values_list("person_id", "pk"))
+    standing = {(s.cell_id, s.attempt): s for s in Score.objects.filter(cell_id__in=cells.values())}
+    changed: list[dict[str, object]] = []
+    out: dict[int, int] = {}
+    kept: set[int] = set()
+    with pghistory.context(actor=actor.person_id, name=actor.name):
+        for one in earned:
+            score = standing.get((cells[one.person_id], one.attempt))
+            if score is not None and score.graded_by_id is not None:
+                kept.add(one.person_id)
+            else:
+                _put(graded, cells[one.person_id], score, one, changed, out)
+    if changed:
+        record(actor, "score.reckoned", ("item", item_id), course_id=course.pk, after={"scores": changed}, why=why)
+    if out:
+        tell_scores(course, item_id, out)
+    return frozenset(kept)
+
+
+def _put(
+    graded: GradedItem,
+    cell_id: int,
+    before: Score | None,
+    one: Earned,
+    changed: list[dict[str, object]],
+    out: dict[int, int],
+) -> None:
+    at = now()
+    score = before or Score(cell_id=cell_id, attempt=one.attempt, raw=one.raw, version=0, graded_at=at)
+    release = score.released_at is None and not one.held and not graded.hold
+    if before is not None and before.raw == one.raw and not release:
+        return
+    changed.append(
+        {
+            "person": one.person_id,
+            "attempt": one.attempt,
+            "raw": str(one.raw),
+            "before": None if before is None else str(before.raw),
+        }
+    )
+    score.raw, score.handed_in_at = one.raw, one.handed_in_at
+    score.graded_at, score.version = at, score.version + 1
+    if release:
+        score.released_at = at
+        out[one.person_id] = one.attempt
+    score.save()

@@ -1,0 +1,154 @@
+"""Beginning an attempt, and taking it over into another window."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+from fractions import Fraction
+from hmac import compare_digest
+from secrets import token_urlsafe
+
+from django.db import IntegrityError, transaction
+from unvo_core.questions.drawing import Unfit, seed_of
+from unvo_core.quizzes.clock import ends_at
+from unvo_core.quizzes.rules import QuizRules, told_to_all
+from unvo_core.quizzes.slots import Chosen, choose
+
+from apps.courses.public import Course, can_study, membership
+from apps.kernel.public import Actor, Refused, now, record, require
+from apps.layout.public import LaidItem
+from apps.path.public import require_doable
+from apps.questions.public import named_questions, newest
+from apps.quizzes.actions.hand_in import finish, is_over
+from apps.quizzes.actions.telling import begun
+from apps.quizzes.facts import rules_of, slots_of
+from apps.quizzes.jobs import hand_in_at
+from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt
+from apps.quizzes.putting import put_in
+from apps.quizzes.queries import attempts_of, drawn_from, held_attempt, quiz_of, require_quiz, room_place
+from apps.quizzes.standing import attempts_allowed, stand_of
+
+
+def begin(actor: Actor, course: Course, item_id: int, code: str, holder: str) -> QuizAttempt:
+    """A new attempt, or the one that is under way, taken over into this window. One whose time is up is handed in
+    first, whether or not anything has run since."""
+    require(can_study(membership(actor, course)))
+    require_quiz(course, item_id)
+    known = require_doable(course, item_id, actor, now())
+    item, person, quiz = known.laid.student_items[item_id], actor.person_id or 0, quiz_of(item_id)
+    own = attempts_of(item_id, person)
+    if own and own[-1].handed_in_at is None:
+        standing = held_attempt(item_id, person, own[-1].number)
+        if standing.handed_in_at is None and not is_over(standing, now()):
+            return _taken_over(actor, course, standing, holder)
+        if standing.handed_in_at is None:
+            finish(actor, course, standing, QuizAttempt.CLOCK)
+        own = attempts_of(item_id, person)
+    _refuse(course, quiz, item, own, code, person)
+    try:
+        with transaction.atomic():
+            return _begun(actor, course, quiz, item, len(own) + 1, holder)
+    except IntegrityError:
+        # Another window began it in this moment.
+        return _taken_over(actor, course, held_attempt(item_id, person, len(own) + 1), holder)
+
+
+def _refuse(course: Course, quiz: Quiz, item: LaidItem, own: Sequence[QuizAttempt], code: str, person_id: int) -> None:
+    """What keeps somebody from beginning."""
+    rules = rules_of(quiz)
+    most = attempts_allowed(rules, item)
+    if not item.takes_hand_ins:
+        raise Refused("quiz.on_paper", status=409)
+    if most is not None and len(own) >= most:
+        raise Refused("quiz.no_attempt_left", status=409, most=most)
+    if told_to_all(rules, stand_of(course, quiz, rules, person_id, own)):
+        raise Refused("quiz.key_is_out", status=409)
+    if rules.room and room_place(item.id, person_id) is None:
+        raise Refused("quiz.not_checked_in", status=403)
+    if rules.code and not compare_digest(_letters(code), _letters(rules.code)):
+        raise Refused("quiz.code_wrong")
+
+
+def _letters(code: str) -> bytes:
+    return code.strip().casefold().encode()
+
+
+def _begun(actor: Actor, course: Course, quiz: Quiz, item: LaidItem, number: int, holder: str) -> QuizAttempt:
+    rules, secret = rules_of(quiz), token_urlsafe(24)
+    slots = slots_of(quiz)
+    chosen = choose(slots, drawn_from(course, quiz), secret, shuffle=rules.shuffle) if slots else ()
+    if not chosen:
+        raise Refused("quiz.short" if slots else "quiz.empty", status=409)
+    at, person = now(), actor.person_id or 0
+    place = room_place(item.id, person)
+    extra = place.extra_minutes if place else 0
+    attempt = QuizAttempt.objects.create(
+        course=course,
+        item_id=item.id,
+        person_id=person,
+        number=number,
+        secret=secret,
+        holder=holder,
+        started_at=at,
+        ends_at=_end(at, rules, item, extra),
+        extra_minutes=extra,
+    )
+    put_questions(course, attempt, chosen)
+    record(
+        actor,
+        "quiz.begin",
+        ("quiz_attempt", attempt.pk),
+        course_id=course.pk,
+        after={"attempt": number, "item": item.id},
+    )
+    begun(actor, course, attempt, attempts_allowed(rules, item))
+    if attempt.ends_at is not None:
+        hand_in_at(attempt.pk, attempt.ends_at)
+    return attempt
+
+
+def _end(at: datetime, rules: QuizRules, item: LaidItem, extra: int) -> datetime | None:
+    factor = item.allowed.time_factor if item.allowed else Fraction(1)
+    return ends_at(at, rules.minutes, factor, item.span.closes, extra)
+
+
+def put_questions(course: Course, attempt: QuizAttempt, chosen: Sequence[Chosen]) -> None:
+    """Each in its newest edition, with numbers of this attempt."""
+    named = named_questions(course, [c.question for c in chosen])
+    editions = newest(list(named.values()))
+    rows = []
+    for position, one in enumerate(chosen):
+        if one.question not in editions:
+            raise Refused("quiz.short", status=409)
+        edition = editions[one.question]
+        seed = seed_of(attempt.secret, str(attempt.person_id), str(attempt.item_id), attempt.number, str(one.question))
+        try:
+            drawn = put_in(edition, seed)
+        except Unfit:
+            raise Refused("quiz.unfit", status=409, name=named[one.question].name) from None
+        rows.append(
+            AttemptQuestion(
+                attempt=attempt,
+                question_id=one.question,
+                edition=edition,
+                position=position,
+                points=one.points.numerator / one.points.denominator,
+                seed=seed,
+                drawn=drawn,
+            )
+        )
+    AttemptQuestion.objects.bulk_create(rows)
+
+
+def take_over(actor: Actor, course: Course, item_id: int, number: int, holder: str) -> QuizAttempt:
+    """Into the window that asks; the other one is told with the next thing it sends."""
+    require(can_study(membership(actor, course)))
+    return _taken_over(actor, course, held_attempt(item_id, actor.person_id or 0, number), holder)
+
+
+def _taken_over(actor: Actor, course: Course, attempt: QuizAttempt, holder: str) -> QuizAttempt:
+    if attempt.handed_in_at is None and attempt.holder != holder:
+        attempt.holder = holder
+        attempt.save(update_fields=["holder"])
+        record(actor, "quiz.take_over", ("quiz_attempt", attempt.pk), course_id=course.pk)
+    return attempt

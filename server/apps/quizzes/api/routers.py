@@ -1,0 +1,4 @@
+from apps.quizzes.api.class_routes import router as class_router
+from apps.quizzes.api.taking_routes import router as taking_router
+
+routers = (taking_router, class_router)

@@ -1,0 +1,472 @@
+"""Shapes of quizzes and attempts. What a student is shown of a question is made in `apps.questions`."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from decimal import Decimal
+from typing import Literal
+
+from ninja import Schema
+from pydantic import Field
+from unvo_core.quizzes.rules import What, When
+
+from apps.questions.public import Answers, ReadOut, ShownQuestion
+
+Holder = Field(min_length=8, max_length=40)
+"""A name that a tab gave itself."""
+QuestionState = Literal["empty", "saved", "form", "right", "part", "wrong", "read"]
+"""Of a question under way: nothing there; kept; its form is to be mended; checked; to be read by a person."""
+ClassState = Literal["nothing", "under_way", "handed_in", "waits"]
+ReviewState = Literal["", "empty", "right", "part", "wrong", "read"]
+FreshState = Literal["empty", "form", "right", "part", "wrong"]
+How = Literal["", "self", "clock", "teacher", "paper"]
+
+
+class ShownWhen(Schema):
+    """One thing that is shown, when, and said in a sentence."""
+
+    what: What
+    when: When
+    words: str
+    now: bool
+
+
+class OwnAttempt(Schema):
+    """One of the reader's attempts. `points` None while they are not shown, or wait for a reader."""
+
+    number: int
+    started_at: datetime
+    ends_at: datetime | None
+    handed_in_at: datetime | None
+    how: How
+    receipt: str
+    points: str | None
+    waits: bool
+    answered: int
+
+
+class MyQuiz(Schema):
+    """A quiz as its student stands with it. `why_not`: why no attempt can be begun now; `wants`: what beginning asks
+    for; `class_minutes`: the time limit without the reader's allowance."""
+
+    questions: int
+    points: str
+    attempts: list[OwnAttempt]
+    attempts_left: int | None
+    attempts_of: int | None
+    counting: str
+    tries: int | None
+    try_cost: str
+    minutes: float | None
+    class_minutes: int | None
+    one_by_one: bool
+    back: bool
+    wants_code: bool
+    wants_room: bool
+    here: bool
+    on_paper: bool
+    can_begin: bool
+    why_not: str
+    shows: list[ShownWhen]
+    open: bool
+    score: str | None
+    being_graded: bool
+    practice: bool
+
+
+class BeginIn(Schema):
+    code: str = Field("", max_length=200)
+    holder: str = Holder
+
+
+class HolderIn(Schema):
+    number: int = Field(ge=1, le=1000)
+    holder: str = Holder
+
+
+class TaughtRef(Schema):
+    """Where the matter of a question was taught; `seconds` of a recording."""
+
+    item_id: int
+    title: str
+    seconds: int | None
+
+
+class AnswerFile(Schema):
+    id: int
+    name: str
+    size: int
+    address: str
+
+
+class TakenQuestion(Schema):
+    """A question under way, in the reader's own numbers. `shown` None while there is no way to it. `tried`: how its
+    tries ended."""
+
+    id: int
+    position: int
+    name: str
+    points: str
+    shown: ShownQuestion | None
+    answers: Answers
+    seq: int
+    saved_at: datetime | None
+    state: QuestionState
+    settled: bool
+    tries_left: int | None
+    tries_of: int | None
+    tried: list[Literal["right", "part", "wrong"]]
+    won: str | None
+    words: list[str]
+    fields: dict[str, ReadOut]
+    files: list[AnswerFile]
+    taught_in: list[TaughtRef]
+    can_practise: bool
+
+
+class Taking(Schema):
+    """An attempt under way. `now`: the server's clock, by which `ends_at` is meant."""
+
+    number: int
+    of: int | None
+    title: str
+    points: str
+    counting: str
+    started_at: datetime
+    ends_at: datetime | None
+    minutes: float | None
+    class_minutes: int | None
+    now: datetime
+    zone: str
+    due: datetime | None
+    held: bool
+    at: int
+    one_by_one: bool
+    back: bool
+    tries: int | None
+    try_cost: str
+    shows: list[ShownWhen]
+    questions: list[TakenQuestion]
+
+
+class GivenIn(Schema):
+    question: int = Field(ge=1, lt=2**63)
+    answers: Answers = Field(max_length=20)
+    seq: int = Field(ge=1, lt=2**53)
+    seconds: int = Field(0, ge=0, le=86_400)
+
+
+class AnswersIn(HolderIn):
+    given: list[GivenIn] = Field(min_length=1, max_length=100)
+
+
+class CheckIn(HolderIn):
+    given: GivenIn
+
+
+class GoOnIn(HolderIn):
+    seen: int = Field(ge=0, le=1000)
+
+
+class HandQuizIn(HolderIn):
+    """`sure`: hand in although something is left open or has a form to mend."""
+
+    sure: bool = False
+
+
+class SavedQuestion(Schema):
+    id: int
+    seq: int
+    saved_at: datetime | None
+    state: QuestionState
+
+
+class SavedAnswers(Schema):
+    """What is kept. `over`: it was handed in before this came, which is kept beside and does not count."""
+
+    over: bool
+    now: datetime
+    ends_at: datetime | None
+    questions: list[SavedQuestion]
+
+
+class CheckedOut(Schema):
+    question: TakenQuestion
+    form_errors: bool
+    now: datetime
+
+
+class ReadIn(Schema):
+    number: int = Field(ge=1, le=1000)
+    question: int = Field(ge=1, lt=2**63)
+    answers: Answers = Field(max_length=20)
+
+
+class ReadBack(Schema):
+    """How each answer is read; never whether it is right."""
+
+    fields: dict[str, ReadOut]
+
+
+class QuizReceipt(Schema):
+    number: str
+    course: str
+    slug: str
+    item_id: int
+    item: str
+    attempt: int
+    at: datetime
+    how: How
+    zone: str
+    due: datetime | None
+    late_seconds: int
+    questions: int
+    answered: int
+    answers_sha256: str
+    person: str
+
+
+class ReviewedQuestion(Schema):
+    """A question of an attempt that was handed in; what is not shown by now is None or empty."""
+
+    id: int
+    question_id: int
+    position: int
+    name: str
+    points: str
+    shown: ShownQuestion | None
+    answers: Answers | None
+    fields: dict[str, ReadOut]
+    key: Answers | None
+    key_latex: dict[str, str]
+    state: ReviewState
+    won: str | None
+    by_hand: str | None
+    words: list[str]
+    solution: str
+    comment: str
+    tried: list[Literal["right", "part", "wrong"]]
+    files: list[AnswerFile]
+    late: Answers | None
+    late_at: datetime | None
+    ruling: Literal["", "out", "all"]
+    why: str
+    corrected: bool
+    seconds: int
+    taught_in: list[TaughtRef]
+    can_practise: bool
+
+
+class Review(Schema):
+    number: int
+    of: int | None
+    title: str
+    person: str
+    person_id: int
+    zone: str
+    now: datetime
+    started_at: datetime
+    handed_in_at: datetime
+    ends_at: datetime | None
+    how: How
+    receipt: str
+    points: str | None
+    possible: str
+    attempts: list[int]
+    shows: list[ShownWhen]
+    questions: list[ReviewedQuestion]
+    teaching: bool
+    can_change: bool
+
+
+class FreshIn(Schema):
+    """`nonce`: names the numbers; another one, other numbers."""
+
+    question: int = Field(ge=1, lt=2**63)
+    nonce: str = Field(min_length=1, max_length=40)
+    answers: Answers = Field({}, max_length=20)
+
+
+class FreshOut(Schema):
+    shown: ShownQuestion
+    fields: dict[str, ReadOut]
+    state: FreshState
+    words: list[str]
+
+
+class SlotIn(Schema):
+    """A question, or some of a bank; points for each."""
+
+    question: int | None = Field(None, ge=1, lt=2**63)
+    bank: int | None = Field(None, ge=1, lt=2**63)
+    count: int = Field(1, ge=1, le=100)
+    points: Decimal = Field(max_digits=6, decimal_places=2)
+
+
+class SlotOut(SlotIn):
+    """With what it is called; `there`: questions to draw from."""
+
+    name: str
+    there: int
+    gone: bool
+
+
+class QuizRulesIn(Schema):
+    attempts: int | None = Field(ge=0, le=10_000)
+    tries: int | None = Field(ge=0, le=10_000)
+    try_cost: Decimal = Field(max_digits=5, decimal_places=2)
+    minutes: int | None = Field(ge=0, le=30_000)
+    one_by_one: bool
+    back: bool
+    shuffle: bool
+    code: str = Field(max_length=200)
+    room: bool
+    fresh: bool
+    shows: dict[What, When]
+
+
+class QuizIn(QuizRulesIn):
+    slots: list[SlotIn] = Field(max_length=200)
+
+
+class BankChoice(Schema):
+    id: int
+    name: str
+    count: int
+
+
+class QuizSetup(QuizRulesIn):
+    """How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay."""
+
+    slots: list[SlotOut]
+    total: str
+    said: list[ShownWhen]
+    fixed: bool
+    shown_by_hand: bool
+    banks: list[BankChoice]
+
+
+class PreviewQuestion(Schema):
+    name: str
+    points: str
+    shown: ShownQuestion
+    key: dict[str, str]
+    solution: str
+
+
+class QuizPreview(Schema):
+    """As one student would have it; nobody's."""
+
+    questions: list[PreviewQuestion]
+
+
+class ClassRow(Schema):
+    """One student. `state`: where their last attempt is."""
+
+    person_id: int
+    name: str
+    section: str
+    here: bool
+    state: ClassState
+    number: int
+    attempts: list[int]
+    answered: int
+    ends_at: datetime | None
+    extra_minutes: int
+    handed_in_at: datetime | None
+    how: How
+    points: str | None
+
+
+class RulingOut(Schema):
+    kind: Literal["out", "all"]
+    why: str
+    at: datetime
+
+
+class RescoringOut(Schema):
+    id: int
+    edition: int
+    at: datetime
+    by: str
+    moved: int
+    set_back_at: datetime | None
+
+
+class QuestionOfClass(Schema):
+    """A question over the class. `newer`: its key was corrected since somebody was scored by another."""
+
+    question_id: int
+    bank_id: int
+    name: str
+    points: str
+    asked: int
+    right: int
+    part: int
+    wrong: int
+    waits: int
+    newer: int | None
+    ruling: RulingOut | None
+    rescorings: list[RescoringOut]
+
+
+class QuizClass(Schema):
+    title: str
+    zone: str
+    now: datetime
+    total: str
+    questions: int
+    room: bool
+    timed: bool
+    shown_by_hand: bool
+    by_hand: bool
+    can_change: bool
+    rows: list[ClassRow]
+    by_question: list[QuestionOfClass]
+
+
+class Here(Schema):
+    here: bool
+
+
+class MinutesIn(Schema):
+    minutes: int = Field(ge=-10_000, le=10_000)
+
+
+class ReadQuestionIn(Schema):
+    points: Decimal | None = Field(max_digits=6, decimal_places=2)
+    comment: str = Field("", max_length=40_000)
+    seen: Decimal | None = Field(None, max_digits=6, decimal_places=2)
+
+
+class MoveOut(Schema):
+    """Who changes by how much: of the question, and of the whole attempt."""
+
+    person: str
+    number: int
+    before: str
+    after: str
+    raw_before: str | None
+    raw_after: str | None
+
+
+class RescoreEffect(Schema):
+    """`others`: answers to numbers that the new edition would not have drawn; they keep their key."""
+
+    edition: int
+    answered: int
+    others: int
+    moves: list[MoveOut]
+
+
+class RescoreIn(Schema):
+    edition: int = Field(ge=1, lt=2**31)
+
+
+class RulingIn(Schema):
+    kind: Literal["", "out", "all"]
+    why: str = Field("", max_length=2000)
+
+
+class ShowIn(Schema):
+    on: bool

@@ -1,0 +1,49 @@
+"""Rows to frozen core values, nowhere else."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from fractions import Fraction
+from typing import Any
+
+from unvo_core.quizzes.rules import FIRST, QuizRules, What, When
+from unvo_core.quizzes.slots import Slot
+
+from apps.quizzes.models import Quiz
+
+
+def rules_of(quiz: Quiz) -> QuizRules:
+    return QuizRules(
+        attempts=quiz.attempts,
+        tries=quiz.tries,
+        try_cost=Fraction(quiz.try_cost),
+        minutes=quiz.minutes,
+        one_by_one=quiz.one_by_one,
+        back=quiz.back,
+        shuffle=quiz.shuffle,
+        code=quiz.code,
+        room=quiz.room,
+        fresh=quiz.fresh,
+        shows=shows_of(quiz.shows),
+    )
+
+
+def shows_of(kept: Mapping[str, str]) -> dict[What, When]:
+    return {what: When(kept.get(what, FIRST[what])) for what in What}
+
+
+def slots_of(quiz: Quiz) -> tuple[Slot, ...]:
+    return tuple(slot_of(row) for row in quiz.slots)
+
+
+def slot_of(row: Mapping[str, Any]) -> Slot:
+    return Slot(
+        question=row.get("question"),
+        bank=row.get("bank"),
+        count=row.get("count", 1),
+        points=Fraction(str(row["points"])),
+    )
+
+
+def exact(share: str | None) -> Fraction | None:
+    return None if share is None else Fraction(share)

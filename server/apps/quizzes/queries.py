@@ -1,0 +1,89 @@
+"""Reads of quizzes and attempts."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+
+from django.db.models import F, QuerySet
+
+from apps.courses.public import Course
+from apps.kernel.public import Refused, not_found
+from apps.layout.public import item_row, kind_of
+from apps.questions.public import questions_of_banks
+from apps.quizzes.api.schemas import AnswerFile
+from apps.quizzes.facts import slots_of
+from apps.quizzes.models import AttemptFile, AttemptQuestion, QuestionRuling, Quiz, QuizAttempt, RoomPlace
+
+
+def quiz_of(item_id: int) -> Quiz:
+    """The quiz, or the one that holds until a teacher sets another."""
+    return Quiz.objects.filter(item_id=item_id).first() or Quiz(item_id=item_id)
+
+
+def require_quiz(course: Course, item_id: int) -> None:
+    if not kind_of(item_row(course, item_id).kind).puts_questions:
+        raise not_found("quiz")
+
+
+def attempts_of(item_id: int, person_id: int) -> list[QuizAttempt]:
+    """In order, the open one among them."""
+    return list(QuizAttempt.objects.filter(item_id=item_id, person_id=person_id).order_by("number"))
+
+
+def held_attempt(item_id: int, person_id: int, number: int) -> QuizAttempt:
+    """Theirs, held until the transaction ends: two tabs, the clock and a teacher wait for each other."""
+    rows = QuizAttempt.objects.select_for_update().filter(item_id=item_id, person_id=person_id, number=number)
+    found = rows.first()
+    if found is None:
+        raise Refused("quiz.no_such_attempt", status=404, number=number)
+    return found
+
+
+def questions_of(attempt: QuizAttempt) -> list[AttemptQuestion]:
+    """In order, each with its editions and tries; two queries."""
+    return list(with_editions(AttemptQuestion.objects.filter(attempt=attempt)))
+
+
+def with_editions(rows: QuerySet[AttemptQuestion]) -> QuerySet[AttemptQuestion]:
+    return rows.select_related("edition", "judged_by", "question").prefetch_related("tries")
+
+
+def drawn_from(course: Course, quiz: Quiz) -> dict[int, list[int]]:
+    """Bank -> its questions in order, of those that the quiz draws from."""
+    return questions_of_banks(course, {slot.bank for slot in slots_of(quiz) if slot.bank is not None})
+
+
+def rulings_of(item_id: int) -> dict[int, QuestionRuling]:
+    return {row.question_id: row for row in QuestionRuling.objects.filter(item_id=item_id)}
+
+
+def room_place(item_id: int, person_id: int) -> RoomPlace | None:
+    return RoomPlace.objects.filter(item_id=item_id, person_id=person_id).first()
+
+
+def attempts_in_class(item_id: int, people: Collection[int]) -> dict[int, list[QuizAttempt]]:
+    """By person, in order."""
+    found: dict[int, list[QuizAttempt]] = {}
+    rows = QuizAttempt.objects.filter(item_id=item_id, person_id__in=people).order_by(F("person_id"), "number")
+    for row in rows.defer("receipt"):
+        found.setdefault(row.person_id, []).append(row)
+    return found
+
+
+def by_receipt(number: str) -> QuizAttempt | None:
+    rows = QuizAttempt.objects.select_related("course", "item", "person")
+    return rows.filter(receipt_number=number.upper()).first()
+
+
+def files_by_question(rows: Collection[AttemptQuestion]) -> dict[int, list[AnswerFile]]:
+    """In order; one query."""
+    found: dict[int, list[AnswerFile]] = {}
+    for file in AttemptFile.objects.filter(question__in=[row.pk for row in rows]).select_related("stored"):
+        shown = AnswerFile(
+            id=file.pk,
+            name=file.stored.name,
+            size=file.stored.size,
+            address=f"/files/{file.stored.key}/{file.stored.name}",
+        )
+        found.setdefault(file.question_id, []).append(shown)
+    return found

@@ -1,0 +1,63 @@
+"""A quiz's receipt on paper and by mail."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from zoneinfo import ZoneInfo
+
+from django.conf import settings
+from django.utils.translation import gettext as _
+from unvo_core.schedule.spans import seconds_late
+
+from apps.courses.public import moment
+from apps.kernel.public import pdf as paper
+from apps.quizzes.models import QuizAttempt
+
+
+def late_seconds(receipt: dict[str, object]) -> int:
+    due = receipt["due"]
+    return seconds_late(datetime.fromisoformat(str(receipt["at"])), datetime.fromisoformat(str(due)) if due else None)
+
+
+def how_said(how: str) -> str:
+    said = {
+        QuizAttempt.SELF: _("by hand"),
+        QuizAttempt.CLOCK: _("by itself, when its time was up"),
+        QuizAttempt.TEACHER: _("by a teacher"),
+        QuizAttempt.PAPER: _("on paper"),
+    }
+    return said[how]
+
+
+def _lines(attempt: QuizAttempt, person: str) -> list[tuple[str, str]]:
+    receipt = attempt.receipt or {}
+    zone = ZoneInfo(receipt["zone"])
+    at = datetime.fromisoformat(receipt["at"])
+    answered = _("%(n)s of %(all)s questions") % {"n": receipt["answered"], "all": receipt["questions"]}
+    late = late_seconds(receipt)
+    return [
+        (_("Receipt"), receipt["number"]),
+        (_("From"), person),
+        (_("Course"), receipt["course"]),
+        (_("Quiz"), receipt["item"]),
+        (_("Attempt"), str(receipt["attempt"])),
+        (_("Handed in"), f"{moment(at, zone)}:{at.astimezone(zone):%S}, {at.astimezone(zone):%Y} ({receipt['zone']})"),
+        (_("How"), how_said(receipt["how"])),
+        (_("In time?"), _("late by %(n)s min") % {"n": -(-late // 60)} if late else _("in time")),
+        (_("Answered"), answered),
+        (_("SHA-256 of the answers"), receipt["answers_sha256"]),
+    ]
+
+
+def mail_text(attempt: QuizAttempt, person: str) -> tuple[str, str]:
+    receipt = attempt.receipt or {}
+    lines = [f"{name}: {value}" for name, value in _lines(attempt, person)]
+    lines += ["", f"{settings.PUBLIC_ADDRESS}/receipts/{receipt['number']}"]
+    subject = _("Receipt %(number)s: %(item)s handed in") % {"number": receipt["number"], "item": receipt["item"]}
+    return subject, "\n".join(lines)
+
+
+def pdf(attempt: QuizAttempt) -> bytes:
+    """The receipt as a tagged PDF."""
+    lines = _lines(attempt, attempt.person.name)
+    return paper("quizzes/receipt.html", {"lines": lines, "receipt": attempt.receipt or {}})

@@ -1,0 +1,170 @@
+"""An attempt that was handed in, looked at again: by its student as far as the quiz shows, by teachers in full."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+from unvo_core.answers.judged import Judged
+from unvo_core.answers.kinds import ChoiceAsked, MatchingAsked, OrderingAsked
+from unvo_core.answers.values import Undefined
+from unvo_core.questions.judging import Outcome, setting_of
+from unvo_core.questions.showing import filled, opaque, shown_numbers
+from unvo_core.questions.written_keys import written_key
+from unvo_core.quizzes.fresh import can_practise
+from unvo_core.quizzes.rules import What, shown
+
+from apps.courses.public import Course, Membership
+from apps.gradebook.public import cells_of_person, points
+from apps.kernel.public import Refused, clean, now
+from apps.layout.public import layout
+from apps.questions.public import Answers, ReadOut, read_out, shown_question
+from apps.quizzes.actions.answering import shares_of
+from apps.quizzes.api import schemas as out
+from apps.quizzes.facts import rules_of
+from apps.quizzes.models import QuestionRuling, QuizAttempt
+from apps.quizzes.putting import Put, has_answer
+from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_of, rulings_of
+from apps.quizzes.reckoning import won_of
+from apps.quizzes.said import shows_said
+from apps.quizzes.standing import attempts_allowed, own_item, stand_of
+from apps.quizzes.taking import places_of
+
+ALL = frozenset(What)
+
+
+@dataclass(frozen=True)
+class _Look:
+    """Who looks, and what they are shown."""
+
+    sees: frozenset[What]
+    teaching: bool
+    fresh: bool
+    rulings: Mapping[int, QuestionRuling]
+    places: Mapping[int, Sequence[out.TaughtRef]]
+    files: Mapping[int, Sequence[out.AnswerFile]]
+
+
+def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Review:
+    if attempt.handed_in_at is None:
+        raise Refused("quiz.still_open", status=409)
+    quiz, own = quiz_of(attempt.item_id), attempts_of(attempt.item_id, attempt.person_id)
+    rules, rows, laid = rules_of(quiz), questions_of(attempt), layout(course)
+    stand = stand_of(course, quiz, rules, attempt.person_id, own)
+    cell = cells_of_person(course, attempt.person_id).get(attempt.item_id)
+    released = {a.attempt: a.raw for a in cell.attempts if a.released or member.teaches} if cell else {}
+    sees = ALL if member.teaches else shown(rules, stand)
+    if cell is not None and cell.held and not member.teaches:
+        # What the gradebook holds is not told by the marks of its questions either.
+        sees -= {What.SCORE, What.RIGHT, What.WORDS}
+    look = _Look(
+        sees, member.teaches, rules.fresh, rulings_of(attempt.item_id), places_of(rows), files_by_question(rows)
+    )
+    return out.Review(
+        number=attempt.number,
+        of=attempts_allowed(rules, own_item(course, attempt.person_id, attempt.item_id)),
+        title=laid.items[attempt.item_id].title,
+        person=attempt.person.name,
+        person_id=attempt.person_id,
+        zone=course.zone,
+        now=now(),
+        started_at=attempt.started_at,
+        handed_in_at=attempt.handed_in_at,
+        ends_at=attempt.ends_at,
+        how=attempt.how,  # type: ignore[arg-type]
+        receipt=attempt.receipt_number or "",
+        points=str(points(released[attempt.number])) if attempt.number in released else None,
+        possible=str(points(sum((Fraction(q.points) for q in rows), Fraction(0)))),
+        attempts=[a.number for a in own if a.handed_in_at],
+        shows=shows_said(rules, stand, laid.zone),
+        questions=[reviewed(Put(row, rules), look) for row in rows],
+        teaching=member.teaches,
+        can_change=member.instructs,
+    )
+
+
+def reviewed(put: Put, look: _Look) -> out.ReviewedQuestion:
+    row, sees = put.row, look.sees
+    ruling = look.rulings.get(row.question_id)
+    outcome = put.judged(row.answers)
+    own, right = What.ANSWERS in sees, What.RIGHT in sees
+    won = won_of(row, look.rulings).won
+    return out.ReviewedQuestion(
+        id=row.pk,
+        question_id=row.question_id,
+        position=row.position,
+        name=row.question.name,
+        points=str(points(Fraction(row.points))),
+        shown=shown_question(put.asked, put.version_asked) if own else None,
+        answers=row.answers if own else None,
+        fields=_fields(outcome) if own and right else {},
+        key=key_of(put) if What.KEY in sees else None,
+        key_latex=key_latex(put) if What.KEY in sees else {},
+        state=_state(put, outcome) if right else "",
+        won=str(points(won)) if right and won is not None else None,
+        by_hand=None if row.by_hand is None or not right else str(points(Fraction(row.by_hand))),
+        words=_words(outcome) if What.WORDS in sees else [],
+        solution=_solution(put) if What.SOLUTION in sees else "",
+        comment=row.comment if right else "",
+        tried=shares_of(row) if right else [],
+        files=list(look.files.get(row.pk, ())) if own else [],
+        late=row.late if own else None,
+        late_at=row.late_at if own else None,
+        ruling=ruling.kind if ruling and right else "",  # type: ignore[arg-type]
+        why=ruling.why if ruling and right else "",
+        corrected=row.judged_by_id is not None and right,
+        seconds=row.seconds if look.teaching else 0,
+        taught_in=list(look.places.get(row.question_id, ())),
+        can_practise=look.fresh and own and not look.teaching and can_practise(put.asked),
+    )
+
+
+def _fields(outcome: Outcome) -> dict[str, ReadOut]:
+    return {name: read_out(found) for name, found in outcome.fields.items() if found is not None}
+
+
+def _state(put: Put, outcome: Outcome) -> out.ReviewState:
+    """Of what stood at the end, whatever it cost to come there."""
+    if not has_answer(put.row.answers) and not put.row.files.exists():
+        return "empty"
+    if outcome.share is None:
+        return "read"
+    return "right" if outcome.right else "part" if outcome.share else "wrong"
+
+
+def _words(outcome: Outcome) -> list[str]:
+    return [word for found in outcome.fields.values() if isinstance(found, Judged) for word in found.words]
+
+
+def _solution(put: Put) -> str:
+    return clean(filled(put.question.solution, shown_numbers(put.question, put.version)))
+
+
+def key_of(put: Put) -> Answers:
+    """In the student's own numbers; options under the names that they were shown by."""
+    setting = setting_of(put.question, put.version)
+    found: Answers = {}
+    for field in put.question.fields:
+        seed = f"{put.row.seed}|{field.name}"
+        try:
+            key = written_key(field.asked, setting)
+        except Undefined:
+            continue
+        match field.asked:
+            case ChoiceAsked() | OrderingAsked():
+                found[field.name] = [opaque(seed, name) for name in key]
+            case MatchingAsked():
+                pairs = key if isinstance(key, dict) else {}
+                found[field.name] = {opaque(seed, a): opaque(seed, b) for a, b in pairs.items()}
+            case _:
+                found[field.name] = key if isinstance(key, str) else ""
+    return found
+
+
+def key_latex(put: Put) -> dict[str, str]:
+    """The typed keys as they are typeset."""
+    keys = key_of(put)
+    typed: Answers = {name: key for name, key in keys.items() if isinstance(key, str) and key}
+    found = put.judged(typed).fields
+    return {name: judged.latex for name, judged in found.items() if isinstance(judged, Judged) and judged.latex}

@@ -1,0 +1,118 @@
+"""A quiz as its teacher sets it, and as one student would have it."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from unvo_core.questions.drawing import Unfit
+from unvo_core.questions.proof import example
+from unvo_core.questions.showing import filled, shown_numbers
+from unvo_core.quizzes.rules import QuizRules, Stand, What
+from unvo_core.quizzes.slots import Slot, choose, total_points
+
+from apps.courses.public import Course
+from apps.gradebook.public import points
+from apps.kernel.public import Refused, clean, now
+from apps.layout.public import layout
+from apps.questions.public import banks, named_questions, newest, question_of, shown_question, version_of
+from apps.quizzes.api import schemas as s
+from apps.quizzes.facts import rules_of, slots_of
+from apps.quizzes.models import QuizAttempt
+from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
+from apps.quizzes.said import shows_said
+from apps.quizzes.standing import ends_of_class
+
+
+def rules_in(given: s.QuizRulesIn) -> QuizRules:
+    return QuizRules(
+        attempts=given.attempts,
+        tries=given.tries,
+        try_cost=Fraction(given.try_cost),
+        minutes=given.minutes,
+        one_by_one=given.one_by_one,
+        back=given.back,
+        shuffle=given.shuffle,
+        code=given.code.strip(),
+        room=given.room,
+        fresh=given.fresh,
+        shows=given.shows,
+    )
+
+
+def slots_in(given: list[s.SlotIn]) -> list[Slot]:
+    return [Slot(question=one.question, bank=one.bank, count=one.count, points=Fraction(one.points)) for one in given]
+
+
+def setup_out(course: Course, item_id: int) -> s.QuizSetup:
+    require_quiz(course, item_id)
+    quiz = quiz_of(item_id)
+    rules, slots = rules_of(quiz), slots_of(quiz)
+    named = named_questions(course, {slot.question for slot in slots if slot.question})
+    there = {bank.pk: (bank.name, count) for bank, count in banks(course)}
+    ends = ends_of_class(course, item_id)
+    stand = Stand(now=now(), last=False, due=ends.due, closes=ends.closes, opened=quiz.opened_at is not None)
+    rows = []
+    for slot in slots:
+        if slot.question is not None:
+            found = named.get(slot.question)
+            name, count, gone = (found.name, 1, found.removed or found.bank.removed) if found else ("", 0, True)
+        else:
+            name, count = there.get(slot.bank or 0, ("", 0))
+            gone = count < slot.count
+        row = s.SlotOut(
+            question=slot.question,
+            bank=slot.bank,
+            count=slot.count,
+            points=points(slot.points),
+            name=name,
+            there=count,
+            gone=gone,
+        )
+        rows.append(row)
+    return s.QuizSetup(
+        attempts=quiz.attempts,
+        tries=quiz.tries,
+        try_cost=quiz.try_cost,
+        minutes=quiz.minutes,
+        one_by_one=quiz.one_by_one,
+        back=quiz.back,
+        shuffle=quiz.shuffle,
+        code=quiz.code,
+        room=quiz.room,
+        fresh=quiz.fresh,
+        shows={what: rules.when(what) for what in What},
+        slots=rows,
+        total=str(points(total_points(slots))),
+        said=shows_said(rules, stand, layout(course).zone),
+        fixed=QuizAttempt.objects.filter(item_id=item_id).exists(),
+        shown_by_hand=quiz.opened_at is not None,
+        banks=[s.BankChoice(id=pk, name=name, count=count) for pk, (name, count) in there.items()],
+    )
+
+
+def preview(course: Course, item_id: int, seed: str) -> s.QuizPreview:
+    """The questions, numbers and keys of nobody in particular; another seed, another one."""
+    require_quiz(course, item_id)
+    quiz = quiz_of(item_id)
+    chosen = choose(slots_of(quiz), drawn_from(course, quiz), f"preview/{seed}", shuffle=quiz.shuffle)
+    if chosen is None:
+        raise Refused("quiz.short", status=409)
+    named = named_questions(course, [c.question for c in chosen])
+    editions = newest(list(named.values()))
+    found = []
+    for one in chosen:
+        question = question_of(editions[one.question])
+        try:
+            version = version_of(question, f"preview/{seed}/{one.question}")
+        except Unfit:
+            raise Refused("quiz.unfit", status=409, name=named[one.question].name) from None
+        found.append(
+            s.PreviewQuestion(
+                name=named[one.question].name,
+                points=str(points(one.points)),
+                shown=shown_question(question, version),
+                key=example(question, version).keys,
+                solution=clean(filled(question.solution, shown_numbers(question, version))),
+            )
+        )
+    return s.QuizPreview(questions=found)

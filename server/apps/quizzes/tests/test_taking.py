@@ -1,0 +1,309 @@
+"""A quiz taken through the API: begun, answered, checked, handed in; by the clock, from two windows, on a bad line."""
+
+from __future__ import annotations
+
+from django.test import override_settings
+from tests.base import BEHIND, Caller
+from tests.cases import ALLOWED
+from tests.post import deliver_all
+
+from apps.courses.models import Enrolment
+from apps.gradebook.models import Score
+from apps.kernel.models import AuditRecord
+from apps.notices.models import OutboxMail
+from apps.path.models import Fact
+from apps.quizzes.actions.hand_in import hand_in_by_clock
+from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
+from apps.quizzes.tests.cases import AT, ESSAY, OTHER_TAB, TAB, QuizCase, later
+
+
+class Beginning(QuizCase):
+    def test_the_rules_stand_there_before_anything_is_begun(self) -> None:
+        self.set(tries=2, try_cost="0.5")
+        told = self.student.get(f"{self.at}/quiz").json()
+        self.assertEqual(
+            (told["questions"], told["points"], told["minutes"], told["tries"], told["attempts_left"]),
+            (2, "5", 20, 2, 2),
+        )
+        self.assertTrue(told["can_begin"], told["why_not"])
+        said = {one["what"]: one["words"] for one in told["shows"]}
+        self.assertEqual(said["right"], "Right or wrong: as soon as an answer is checked.")
+        self.assertIn("once it is due for everybody, ", said["key"])
+
+    def test_what_is_begun_has_numbers_of_its_own_that_stay(self) -> None:
+        self.set()
+        first = self.begin().json()
+        self.assertEqual([q["name"] for q in first["questions"]], ["Latitude of a leg", "Signs by quadrant"])
+        self.assertNotIn("[[", first["questions"][0]["shown"]["text"])
+        again = self.student.get(f"{self.at}/quiz/attempts/1?holder={TAB}").json()
+        self.assertEqual(again["questions"], first["questions"])
+        other = self.begin(Caller(BEHIND)).json()
+        self.assertNotEqual(other["questions"][0]["shown"], first["questions"][0]["shown"])
+
+    def test_beginning_twice_is_one_attempt_and_takes_it_along(self) -> None:
+        self.set()
+        self.begin()
+        second = self.begin(holder=OTHER_TAB).json()
+        self.assertEqual((second["number"], second["held"]), (1, True))
+        self.assertEqual(QuizAttempt.objects.filter(item=self.quiz).count(), 1)
+        self.refused(self.save(self.right(self.sign)), 409, "quiz.elsewhere")
+
+    def test_what_keeps_from_beginning_is_said(self) -> None:
+        self.refused(self.begin(), 409, "quiz.empty")
+        self.set(code="Plumb bob")
+        self.refused(self.begin(), 422, "quiz.code_wrong")
+        self.refused(self.begin(code="plumb"), 422, "quiz.code_wrong")
+        self.assertEqual(self.begin(code=" plumb BOB ").status_code, 200)
+
+    def test_attempts_run_out_and_an_allowance_adds_to_them(self) -> None:
+        self.set(attempts=1)
+        self.begin()
+        self.hand_in()
+        self.refused(self.begin(), 409, "quiz.no_attempt_left")
+        self.assertEqual(self.student.get(f"{self.at}/quiz").json()["attempts_left"], 0)
+
+    def test_once_the_key_lies_open_nobody_begins(self) -> None:
+        self.set()
+        with later(days=20):
+            self.refused(self.begin(), 409, "quiz.key_is_out")
+            self.assertIn("lie open", self.student.get(f"{self.at}/quiz").json()["why_not"])
+
+    def test_questions_of_a_bank_are_drawn_and_a_bank_that_shrank_is_told(self) -> None:
+        for n in range(4):
+            self.question(f"Essay {n}", ESSAY)
+        wish = {"slots": [{"bank": self.bank, "count": 4, "points": "1"}]}
+        self.assertEqual(self.set(**wish).json()["total"], "4")
+        self.assertEqual(len({q["id"] for q in self.begin().json()["questions"]}), 4)
+        for found in self.teacher.get(f"/courses/srv-110/banks/{self.bank}").json()["questions"][:3]:
+            self.teacher.send("DELETE", f"/courses/srv-110/bank-questions/{found['id']}")
+        self.refused(self.begin(Caller(BEHIND)), 409, "quiz.short")
+        self.assertFalse(QuizAttempt.objects.filter(person__username=BEHIND, item=self.quiz).exists())
+
+    def test_a_begun_attempt_keeps_its_edition(self) -> None:
+        self.set()
+        shown = self.begin().json()["questions"][0]["shown"]
+        self.correct(self.latitude, {**ESSAY, "text": "<p>Something else entirely</p>"})
+        again = self.student.get(f"{self.at}/quiz/attempts/1").json()
+        self.assertEqual(again["questions"][0]["shown"], shown)
+
+
+class Answering(QuizCase):
+    def test_each_answer_is_kept_and_acknowledged(self) -> None:
+        self.set()
+        self.begin()
+        given = self.wrong(self.latitude, "12.5")
+        told = self.save(given).json()
+        self.assertEqual([(q["state"], q["seq"]) for q in told["questions"]], [("saved", 1), ("empty", 0)])
+        read = self.student.get(f"{self.at}/quiz/attempts/1").json()["questions"][0]
+        self.assertEqual((read["answers"], read["fields"]["a"]["latex"]), ({"a": "12.5"}, "12.5"))
+        started = Fact.objects.get(item=self.quiz, person=self.student.person, kind=Fact.STARTED)
+        self.assertEqual(
+            started.detail,
+            {"attempt": 1, "of": 2, "answered": 1, "questions": 2, "ends": int(AT.timestamp()) + 1200},
+        )
+
+    def test_what_comes_late_on_a_bad_line_overwrites_nothing(self) -> None:
+        self.set()
+        self.begin()
+        self.save(self.wrong(self.latitude, "2", seq=7))
+        self.save(self.wrong(self.latitude, "1", seq=6))
+        self.assertEqual(self.row(self.latitude).answers, {"a": "2"})
+
+    def test_several_that_waited_are_kept_in_their_order(self) -> None:
+        self.set()
+        self.begin()
+        self.save(
+            self.wrong(self.latitude, "1", seq=1), self.wrong(self.sign, seq=1), self.wrong(self.latitude, "3", seq=2)
+        )
+        self.assertEqual(self.row(self.latitude).answers, {"a": "3"})
+        self.assertTrue(self.row(self.sign).answers)
+
+    def test_another_window_is_told_and_can_take_over(self) -> None:
+        self.set()
+        self.begin()
+        self.refused(self.save(self.wrong(self.latitude), holder=OTHER_TAB), 409, "quiz.elsewhere")
+        self.refused(self.hand_in(holder=OTHER_TAB), 409, "quiz.elsewhere")
+        body = {"number": 1, "holder": OTHER_TAB}
+        self.assertTrue(self.student.send("PUT", f"{self.at}/quiz/holder", body).json()["held"])
+        self.assertEqual(self.save(self.wrong(self.latitude), holder=OTHER_TAB).status_code, 200)
+        self.refused(self.save(self.wrong(self.latitude, seq=2)), 409, "quiz.elsewhere")
+
+    def test_nobody_writes_into_what_is_not_theirs(self) -> None:
+        self.set()
+        self.begin()
+        self.begin(Caller(BEHIND), holder="tab-of-the-other")
+        theirs = AttemptQuestion.objects.filter(attempt__person__username=BEHIND).first()
+        assert theirs is not None
+        given = {"question": theirs.pk, "answers": {"a": "1"}, "seq": 1}
+        self.refused(self.save(given), 404, "quiz.no_such_question_here")
+        self.refused(self.save(given, number=2), 404, "quiz.no_such_attempt")
+
+    def test_a_try_costs_and_a_form_error_does_not(self) -> None:
+        self.set(tries=3, try_cost="1")
+        self.begin()
+        broken = self.check(self.wrong(self.latitude, "64.18 cos(131°40'")).json()
+        self.assertTrue(broken["form_errors"])
+        self.assertEqual((broken["question"]["state"], broken["question"]["tries_left"]), ("form", 3))
+        self.assertIn("never closes", broken["question"]["fields"]["a"]["error"]["words"])
+        wrong = self.check(self.wrong(self.latitude, "1.234", seq=2)).json()["question"]
+        self.assertEqual((wrong["state"], wrong["tries_left"], wrong["won"]), ("wrong", 2, None))
+        self.refused(self.check(self.wrong(self.latitude, "1.234", seq=2)), 422, "quiz.same_answer")
+        right = self.check(self.right(self.latitude, seq=3)).json()["question"]
+        self.assertEqual((right["state"], right["won"], right["settled"]), ("right", "2", True))
+        self.refused(self.check(self.right(self.latitude, seq=4)), 409, "quiz.no_try_left")
+        self.hand_in()
+        self.assertEqual(self.review()["points"], "2")
+        self.assertEqual(Try.objects.filter(question__attempt__item=self.quiz).count(), 2)
+
+    def test_a_word_is_said_to_an_answer_that_was_foreseen(self) -> None:
+        self.set(tries=2)
+        self.begin()
+        told = self.check(self.wrong(self.sign)).json()["question"]
+        self.assertEqual((told["state"], told["words"]), ("wrong", ["Both are positive there."]))
+
+    def test_without_tries_nothing_is_checked(self) -> None:
+        self.set()
+        self.begin()
+        self.refused(self.check(self.right(self.latitude)), 422, "quiz.no_checking")
+
+    def test_where_there_is_no_way_back_only_one_question_is_told(self) -> None:
+        self.set(back=False)
+        first = self.begin().json()
+        self.assertEqual([q["shown"] is not None for q in first["questions"]], [True, False])
+        self.save(self.right(self.sign))
+        self.assertEqual(self.row(self.sign).answers, {}, "it is not its turn")
+        body = {"number": 1, "holder": TAB, "seen": 0}
+        second = self.student.send("POST", f"{self.at}/quiz/next", body).json()
+        self.assertEqual([q["shown"] is not None for q in second["questions"]], [False, True])
+        self.student.send("POST", f"{self.at}/quiz/next", body)
+        self.assertEqual(self.attempt().at, 1, "the same wish twice goes on once")
+        self.save(self.right(self.latitude))
+        self.assertEqual(self.row(self.latitude).answers, {})
+
+    def test_what_is_read_back_is_the_same_for_right_and_wrong(self) -> None:
+        self.set()
+        self.begin()
+        row, right = self.row(self.latitude), self.right(self.latitude)["answers"]["a"]
+        told = [
+            self.student.send(
+                "POST", f"{self.at}/quiz/read", {"number": 1, "question": row.pk, "answers": {"a": text}}
+            ).json()["fields"]["a"]
+            for text in (right, "1.234")
+        ]
+        self.assertEqual([one["error"] for one in told], [None, None])
+        self.assertEqual(told[0]["latex"].replace(right.lstrip("-"), "1.234").lstrip("-"), told[1]["latex"])
+
+
+class HandingIn(QuizCase):
+    @override_settings(EMAIL_BACKEND="apps.notices.outbox.OutboxBackend")
+    def test_the_receipt_says_what_came_and_the_score_is_there(self) -> None:
+        self.set()
+        self.begin()
+        self.save(self.right(self.latitude), self.right(self.sign))
+        receipt = self.hand_in().json()
+        self.assertRegex(receipt["number"], r"^Q-[A-Z2-9]{3}-[A-Z2-9]{4}$")
+        self.assertEqual((receipt["answered"], receipt["questions"], receipt["how"]), (2, 2, "self"))
+        self.assertEqual(self.student.get(f"/quiz-receipts/{receipt['number']}").json(), receipt)
+        score = Score.objects.get(cell__graded_item__item=self.quiz, cell__person=self.student.person)
+        self.assertEqual((score.raw, score.graded_by), (5, None))
+        self.assertIsNotNone(score.released_at)
+        deliver_all()
+        mail = OutboxMail.objects.filter(subject__contains=receipt["number"]).get()
+        self.assertIn(receipt["answers_sha256"], mail.body)
+        self.assertEqual(self.student.get(f"/quiz-receipts/{receipt['number']}/pdf").content[:5], b"%PDF-")
+
+    def test_handing_in_twice_is_one_receipt(self) -> None:
+        self.set()
+        self.begin()
+        self.assertEqual(self.hand_in().json()["number"], self.hand_in().json()["number"])
+        self.assertEqual(AuditRecord.objects.filter(action="quiz.hand_in").count(), 1)
+
+    def test_an_answer_that_cannot_be_read_is_told_before_it_counts_nothing(self) -> None:
+        self.set()
+        self.begin()
+        self.save(self.wrong(self.latitude, "1,120"))
+        told = self.refused(self.hand_in(sure=False), 409, "quiz.forms_to_mend")
+        self.assertIn("Latitude of a leg", told["detail"])
+        self.assertEqual(self.hand_in().status_code, 200)
+
+    def test_the_clock_hands_in_what_is_there_once_and_at_its_moment(self) -> None:
+        self.set()
+        self.begin()
+        self.save(self.right(self.latitude))
+        attempt = self.attempt()
+        with later(minutes=19, seconds=59):
+            self.assertFalse(hand_in_by_clock(attempt.pk), "not before its time")
+        with later(minutes=20, seconds=3):
+            self.assertTrue(hand_in_by_clock(attempt.pk))
+            self.assertFalse(hand_in_by_clock(attempt.pk), "not twice")
+        attempt.refresh_from_db()
+        self.assertEqual((attempt.handed_in_at, attempt.how, attempt.raw), (attempt.ends_at, "clock", 3))
+
+    def test_what_comes_after_the_clock_is_kept_beside(self) -> None:
+        self.set()
+        self.begin()
+        self.save(self.right(self.latitude))
+        late = self.right(self.sign)
+        with later(minutes=20, seconds=1):
+            told = self.save(late).json()
+            self.assertTrue(told["over"])
+        attempt, row = self.attempt(), self.row(self.sign)
+        self.assertEqual((attempt.how, attempt.raw, row.answers), ("clock", 3, {}))
+        self.assertEqual(row.late, late["answers"])
+        self.assertEqual(self.review()["questions"][1]["late"], late["answers"])
+
+    def test_an_allowance_makes_the_clock_longer(self) -> None:
+        self.set()
+        student = Caller(ALLOWED)
+        told = self.begin(student).json()
+        self.assertEqual((told["minutes"], told["class_minutes"]), (30, 20))
+        attempt = self.attempt(who=student)
+        self.assertEqual((attempt.ends_at - attempt.started_at).total_seconds(), 1800)  # type: ignore[operator]
+
+    def test_two_attempts_the_better_counts(self) -> None:
+        self.set()
+        self.begin()
+        self.save(self.right(self.latitude), self.right(self.sign))
+        self.hand_in()
+        self.begin()
+        self.hand_in(number=2)
+        scores = Score.objects.filter(cell__graded_item__item=self.quiz, cell__person=self.student.person)
+        self.assertEqual([s.raw for s in scores.order_by("attempt")], [5, 0])
+        told = self.student.get(f"{self.at}/quiz").json()
+        self.assertEqual([a["points"] for a in told["attempts"]], ["5", "0"])
+
+    def test_withdrawn_people_write_no_more(self) -> None:
+        self.set()
+        self.begin()
+        given = self.right(self.sign)
+        Enrolment.objects.filter(person=self.student.person, course=self.course).delete()
+        self.assertEqual(self.save(given).status_code, 404)
+
+
+class Essays(QuizCase):
+    def test_what_a_person_reads_waits_and_then_counts(self) -> None:
+        essay = self.question("Why closed", ESSAY)
+        self.set(essay)
+        self.begin()
+        row = self.row(essay)
+        self.save(self.right(self.latitude), {"question": row.pk, "answers": {"e": "To find what is off."}, "seq": 1})
+        self.hand_in()
+        self.assertFalse(Score.objects.filter(cell__graded_item__item=self.quiz).exists())
+        self.assertTrue(self.student.get(f"{self.at}/quiz").json()["attempts"][0]["waits"])
+        desk = [r for r in self.teacher.get("/desk").json()["rows"] if r["kind"] == "quiz"]
+        self.assertEqual([(r["item"]["title"], r["count"]) for r in desk], [("Quiz 7", 1)])
+        path = f"{self.at}/quiz-answers/{row.pk}"
+        self.refused(self.teacher.send("PUT", path, {"points": "6", "comment": ""}), 422, "quiz.points_above")
+        told = self.teacher.send("PUT", path, {"points": "4", "comment": "And to share it out?"}).json()
+        self.assertEqual(told["points"], "7")
+        self.refused(self.teacher.send("PUT", path, {"points": "5", "comment": ""}), 409, "quiz.read_meanwhile")
+        seen = next(q for q in self.review()["questions"] if q["id"] == row.pk)
+        self.assertEqual((seen["won"], seen["comment"]), ("4", "And to share it out?"))
+        self.assertEqual([r for r in self.teacher.get("/desk").json()["rows"] if r["kind"] == "quiz"], [])
+
+    def test_an_essay_left_empty_waits_for_nobody(self) -> None:
+        essay = self.question("Why closed", ESSAY)
+        self.set(essay)
+        self.begin()
+        self.hand_in()
+        self.assertEqual(self.attempt().raw, 0)
