@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.permission_table import BANKED, COURSE, ITEM, POST, QUEUE, TALK
+from tests.permission_table import BANKED, COURSE, ITEM, POST, QUEUE, QUIZ, TALK
 
 SCHEDULE = {
     "name": "Autumn",
@@ -23,6 +23,9 @@ RHYTHM = {
 }
 POSED = {"text": "<p>1 + 1?</p>", "fields": [{"name": "a", "asked": {"kind": "number", "keys": [{"text": "2"}]}}]}
 TABLE_TEXT = {"text": "Week,Topic\n1,Notes\n"}
+HOLDER = "a-tab-of-a-test"
+HOLDING = {"number": 1, "holder": HOLDER}
+GIVEN = {"question": 1, "answers": {"a": "2"}, "seq": 1}
 BODIES: dict[str, Any] = {
     f"post {ITEM}/tick": {"done": True},
     f"post {ITEM}/acknowledgement": {"edition": 1},
@@ -118,6 +121,35 @@ BODIES |= {
     f"post {COURSE}/paste/preview": TABLE_TEXT,
 }
 BODIES |= {
+    f"post {QUIZ}/attempts": {"holder": HOLDER},
+    f"post {QUIZ}/attempts/{{number}}/fresh": {"question": 1, "nonce": "n"},
+    f"post {QUIZ}/answers/{{answer_id}}/questions": {"html": "<p>Why?</p>"},
+    f"put {QUIZ}/holder": HOLDING,
+    f"put {QUIZ}/answers": {**HOLDING, "given": [GIVEN]},
+    f"post {QUIZ}/check": {**HOLDING, "given": GIVEN},
+    f"post {QUIZ}/read": {"number": 1, "question": 1, "answers": {}},
+    f"post {QUIZ}/next": {**HOLDING, "seen": 0},
+    f"post {QUIZ}/hand-in": HOLDING,
+    f"put {QUIZ}-setup": {
+        "attempts": 1,
+        "tries": None,
+        "try_cost": "0",
+        "minutes": 20,
+        "one_by_one": True,
+        "back": True,
+        "shuffle": False,
+        "code": "",
+        "room": False,
+        "fresh": True,
+        "shows": {},
+        "slots": [],
+    },
+    f"put {QUIZ}-class/{{person_id}}/here": {"here": True},
+    f"post {QUIZ}-class/{{person_id}}/minutes": {"minutes": 5},
+    f"put {QUIZ}-answers/{{answer_id}}": {"points": "1", "comment": ""},
+    f"post {QUIZ}-questions/{{bank_question_id}}/rescoring": {"edition": 1},
+    f"put {QUIZ}-questions/{{bank_question_id}}/ruling": {"kind": "all"},
+    f"put {QUIZ}-shown": {"on": True},
     f"post {COURSE}/banks": {"name": "A bank"},
     f"put {COURSE}/banks/{{bank_id}}": {"name": "Another name"},
     f"post {COURSE}/banks/{{bank_id}}/questions": {"name": "A question", "body": POSED},
@@ -165,6 +197,7 @@ UPLOADS = {
     f"post {ITEM}/file",
     f"post {ITEM}/images",
     f"post {ITEM}/hand-in/files",
+    f"post {QUIZ}/attempts/{{number}}/answers/{{answer_id}}/files",
     f"post {TALK}/files",
     f"post {COURSE}/announcements/images",
     f"post {COURSE}/questions/files",

@@ -176,7 +176,7 @@ class ForeignIds(DemoCase):
             ),
             "section_id": Section.objects.filter(course=self.course).values_list("pk", flat=True)[0],
             "thing_id": self.item(SET_7A).pk,
-            **dict.fromkeys(("bank_id", "bank_question_id", "edition"), 1),
+            **dict.fromkeys(("bank_id", "bank_question_id", "edition", "answer_id", "rescoring_id"), 1),
             "kind": "item",
             "key": "7",
             "number": 13,

@@ -39,6 +39,8 @@ NOT_THERE = (
     "question_id",
     "bank_id",
     "bank_question_id",
+    "answer_id",
+    "rescoring_id",
     "thread_id",
     "allowance_id",
     "report_id",
@@ -109,6 +111,8 @@ class PermissionTable(DemoCase):
             values["item_id"] = self.item(DISCUSSION).pk
         if "/classes/" in path:
             values["number"] = 13
+        if "/quiz/" in path or "/quiz-class/" in path:
+            values["number"] = 1
         return path.removeprefix("/api").format(**values)
 
     def call(self, operation: str, caller: Caller) -> int:

@@ -11,7 +11,7 @@ from unvo_core.answers.kinds import ByHand, ChoiceAsked, Key, NumberAsked, Optio
 from unvo_core.questions.model import Derived, Field, OneOf, Parameter, Question, Range
 from unvo_core.quizzes.clock import ends_at, own_seconds
 from unvo_core.quizzes.fresh import can_practise
-from unvo_core.quizzes.rules import QuizRules, Stand, What, When, is_shown, rules_problems, shown, told_to_all
+from unvo_core.quizzes.rules import QuizRules, Revealed, Stand, When, is_shown, rules_problems, shown, told_to_all
 from unvo_core.quizzes.slots import Slot, choose, question_count, total_points
 from unvo_core.quizzes.totals import Ruling, Won, attempt_points
 from unvo_core.quizzes.tries import points_of, tries_of
@@ -131,17 +131,19 @@ class Shown(TestCase):
         self.assertTrue(is_shown(When.DUE, self.stand(due=None, opened=True)))
 
     def test_keys_wait_until_the_work_is_due_unless_said_otherwise(self) -> None:
-        self.assertEqual(shown(QuizRules(), self.stand()), {What.SCORE, What.RIGHT, What.ANSWERS, What.WORDS})
-        self.assertEqual(shown(QuizRules(), self.stand(now=AT + HOUR)), set(What))
+        self.assertEqual(
+            shown(QuizRules(), self.stand()), {Revealed.SCORE, Revealed.RIGHT, Revealed.ANSWERS, Revealed.WORDS}
+        )
+        self.assertEqual(shown(QuizRules(), self.stand(now=AT + HOUR)), set(Revealed))
 
     def test_nobody_begins_once_the_key_lies_open(self) -> None:
         self.assertFalse(told_to_all(QuizRules(), self.stand()))
         self.assertTrue(told_to_all(QuizRules(), self.stand(now=AT + HOUR)))
-        at_once = QuizRules(shows={What.KEY: When.AT_ONCE, What.SOLUTION: When.LAST_ATTEMPT})
+        at_once = QuizRules(shows={Revealed.KEY: When.AT_ONCE, Revealed.SOLUTION: When.LAST_ATTEMPT})
         self.assertFalse(told_to_all(at_once, self.stand(now=AT + HOUR)))
 
     def test_what_can_never_come_is_refused(self) -> None:
-        never = QuizRules(attempts=None, shows={What.KEY: When.LAST_ATTEMPT})
+        never = QuizRules(attempts=None, shows={Revealed.KEY: When.LAST_ATTEMPT})
         self.assertEqual([p.code for p in rules_problems(never)], ["quiz.no_last_attempt"])
         bad = QuizRules(attempts=0, tries=11, minutes=1441, try_cost=Fraction(-1), code="x" * 41)
         self.assertEqual(

@@ -21,7 +21,7 @@ class When(StrEnum):
     BY_HAND = "by_hand"
 
 
-class What(StrEnum):
+class Revealed(StrEnum):
     """`SCORE`: the points; `RIGHT`: which answers were right; `ANSWERS`: one's own; `KEY`: the right ones; `SOLUTION`:
     how they are worked out; `WORDS`: what is said to a wrong one."""
 
@@ -33,16 +33,16 @@ class What(StrEnum):
     WORDS = "words"
 
 
-TELLING = frozenset({What.KEY, What.SOLUTION})
+TELLING = frozenset({Revealed.KEY, Revealed.SOLUTION})
 """Whoever has seen these could answer for others, and for themselves once more."""
 FIRST = MappingProxyType(
     {
-        What.SCORE: When.AT_ONCE,
-        What.RIGHT: When.AT_ONCE,
-        What.ANSWERS: When.AT_ONCE,
-        What.KEY: When.DUE,
-        What.SOLUTION: When.DUE,
-        What.WORDS: When.AT_ONCE,
+        Revealed.SCORE: When.AT_ONCE,
+        Revealed.RIGHT: When.AT_ONCE,
+        Revealed.ANSWERS: When.AT_ONCE,
+        Revealed.KEY: When.DUE,
+        Revealed.SOLUTION: When.DUE,
+        Revealed.WORDS: When.AT_ONCE,
     }
 )
 MOST_ATTEMPTS, MOST_TRIES, MOST_MINUTES, LONGEST_CODE = 20, 10, 24 * 60, 40
@@ -64,9 +64,9 @@ class QuizRules:
     code: str = ""
     room: bool = False
     fresh: bool = True
-    shows: Mapping[What, When] = field(default_factory=lambda: FIRST)
+    shows: Mapping[Revealed, When] = field(default_factory=lambda: FIRST)
 
-    def when(self, what: What) -> When:
+    def when(self, what: Revealed) -> When:
         return self.shows.get(what, FIRST[what])
 
 
@@ -85,7 +85,7 @@ def rules_problems(rules: QuizRules) -> list[Problem]:
         found.append(Problem("quiz.try_cost", "try_cost"))
     if len(rules.code) > LONGEST_CODE:
         found.append(Problem("quiz.code_long", "code", {"most": LONGEST_CODE}))
-    if rules.attempts is None and When.LAST_ATTEMPT in {rules.when(what) for what in What}:
+    if rules.attempts is None and When.LAST_ATTEMPT in {rules.when(what) for what in Revealed}:
         found.append(Problem("quiz.no_last_attempt", "shows"))
     return found
 
@@ -118,8 +118,8 @@ def is_shown(when: When, stand: Stand) -> bool:
     return stand.opened if at is None else at <= stand.now
 
 
-def shown(rules: QuizRules, stand: Stand) -> frozenset[What]:
-    return frozenset(what for what in What if is_shown(rules.when(what), stand))
+def shown(rules: QuizRules, stand: Stand) -> frozenset[Revealed]:
+    return frozenset(what for what in Revealed if is_shown(rules.when(what), stand))
 
 
 def told_to_all(rules: QuizRules, stand: Stand) -> bool:

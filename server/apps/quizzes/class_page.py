@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from fractions import Fraction
 
-from unvo_core.quizzes.rules import What, When
+from unvo_core.quizzes.rules import Revealed, When
 from unvo_core.quizzes.slots import question_count, total_points
 
 from apps.courses.public import Course, Enrolment, Membership, students
 from apps.gradebook.public import points
 from apps.kernel.public import now
 from apps.layout.public import layout
-from apps.quizzes.api import schemas as s
+from apps.quizzes.api import class_schemas as s
 from apps.quizzes.facts import exact, rules_of, slots_of
 from apps.quizzes.models import AttemptQuestion, QuestionRuling, QuizAttempt, Rescoring, RoomPlace
 from apps.quizzes.putting import has_answer
@@ -41,7 +41,7 @@ def quiz_class(course: Course, item_id: int, member: Membership) -> s.QuizClass:
         room=quiz.room,
         timed=quiz.minutes is not None,
         shown_by_hand=quiz.opened_at is not None,
-        by_hand=any(rules.when(what) is When.BY_HAND for what in What),
+        by_hand=any(rules.when(what) is When.BY_HAND for what in Revealed),
         can_change=member.instructs,
         rows=[_row(e, attempts.get(e.person_id, []), e.person_id in here, answered) for e in enrolled],
         by_question=_questions(item_id, people),

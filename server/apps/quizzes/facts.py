@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from fractions import Fraction
 from typing import Any
 
-from unvo_core.quizzes.rules import FIRST, QuizRules, What, When
+from unvo_core.quizzes.rules import FIRST, QuizRules, Revealed, When
 from unvo_core.quizzes.slots import Slot
 
 from apps.quizzes.models import Quiz
@@ -28,12 +28,12 @@ def rules_of(quiz: Quiz) -> QuizRules:
     )
 
 
-def shows_of(kept: Mapping[str, str]) -> dict[What, When]:
-    return {what: When(kept.get(what, FIRST[what])) for what in What}
+def shows_of(kept: Mapping[str, str]) -> dict[Revealed, When]:
+    return {what: When(kept.get(what, FIRST[what])) for what in Revealed}
 
 
 def slots_of(quiz: Quiz) -> tuple[Slot, ...]:
-    return tuple(slot_of(row) for row in quiz.slots)
+    return tuple(slot_of(row) for row in quiz.questions)
 
 
 def slot_of(row: Mapping[str, Any]) -> Slot:

@@ -92,7 +92,7 @@ def _why_not(
         return ""
     if not item.takes_hand_ins:
         return sentence("quiz.on_paper", {})
-    if not quiz.slots:
+    if not quiz.questions:
         return sentence("quiz.empty", {})
     if most is not None and len(own) >= most:
         return sentence("quiz.no_attempt_left", {"most": most})

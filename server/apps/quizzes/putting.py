@@ -11,7 +11,7 @@ from unvo_core.answers.kinds import Answer, ByHand
 from unvo_core.questions.drawing import Version
 from unvo_core.questions.judging import Outcome, judge_question
 from unvo_core.questions.model import Question
-from unvo_core.questions.showing import named
+from unvo_core.questions.showing import ShownField, named, shown_field, shown_numbers
 from unvo_core.quizzes.rules import QuizRules
 from unvo_core.quizzes.tries import best_share, tries_of
 
@@ -44,6 +44,11 @@ class Put:
     @cached_property
     def version_asked(self) -> Version:
         return version_of(self.asked, self.row.seed)
+
+    @property
+    def shown_fields(self) -> list[ShownField]:
+        numbers = shown_numbers(self.asked, self.version_asked)
+        return [shown_field(field, self.version_asked, numbers) for field in self.asked.fields]
 
     @property
     def tries_allowed(self) -> int | None:

@@ -7,7 +7,7 @@ from collections.abc import Collection
 from django.db.models import F, QuerySet
 
 from apps.courses.public import Course
-from apps.kernel.public import Refused, not_found
+from apps.kernel.public import not_found
 from apps.layout.public import item_row, kind_of
 from apps.questions.public import questions_of_banks
 from apps.quizzes.api.schemas import AnswerFile
@@ -30,13 +30,10 @@ def attempts_of(item_id: int, person_id: int) -> list[QuizAttempt]:
     return list(QuizAttempt.objects.filter(item_id=item_id, person_id=person_id).order_by("number"))
 
 
-def held_attempt(item_id: int, person_id: int, number: int) -> QuizAttempt:
-    """Theirs, held until the transaction ends: two tabs, the clock and a teacher wait for each other."""
-    rows = QuizAttempt.objects.select_for_update().filter(item_id=item_id, person_id=person_id, number=number)
-    found = rows.first()
-    if found is None:
-        raise Refused("quiz.no_such_attempt", status=404, number=number)
-    return found
+def held_attempt(course: Course, item_id: int, person_id: int, number: int) -> QuizAttempt | None:
+    """Held until the transaction ends."""
+    rows = QuizAttempt.objects.select_for_update().filter(course=course, item_id=item_id, person_id=person_id)
+    return rows.filter(number=number).first()
 
 
 def questions_of(attempt: QuizAttempt) -> list[AttemptQuestion]:

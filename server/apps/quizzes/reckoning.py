@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
 
-from unvo_core.quizzes.rules import QuizRules, What, shown
+from unvo_core.quizzes.rules import QuizRules, Revealed, shown
 from unvo_core.quizzes.totals import Ruling, Won, attempt_points
 
 from apps.courses.public import Course
@@ -77,7 +77,7 @@ def hand_scores_over(
 
 def _earned(course: Course, quiz: Quiz, rules: QuizRules, own: Sequence[QuizAttempt]) -> list[Earned]:
     stand = stand_of(course, quiz, rules, own[0].person_id, own)
-    held = What.SCORE not in shown(rules, stand)
+    held = Revealed.SCORE not in shown(rules, stand)
     return [
         Earned(person_id=a.person_id, attempt=a.number, raw=a.raw, handed_in_at=a.handed_in_at, held=held)
         for a in own

@@ -13,7 +13,7 @@ from unvo_core.questions.judging import Outcome, setting_of
 from unvo_core.questions.showing import filled, opaque, shown_numbers
 from unvo_core.questions.written_keys import written_key
 from unvo_core.quizzes.fresh import can_practise
-from unvo_core.quizzes.rules import What, shown
+from unvo_core.quizzes.rules import Revealed, shown
 
 from apps.courses.public import Course, Membership
 from apps.gradebook.public import cells_of_person, points
@@ -31,14 +31,14 @@ from apps.quizzes.said import shows_said
 from apps.quizzes.standing import attempts_allowed, own_item, stand_of
 from apps.quizzes.taking import places_of
 
-ALL = frozenset(What)
+ALL = frozenset(Revealed)
 
 
 @dataclass(frozen=True)
 class _Look:
     """Who looks, and what they are shown."""
 
-    sees: frozenset[What]
+    sees: frozenset[Revealed]
     teaching: bool
     fresh: bool
     rulings: Mapping[int, QuestionRuling]
@@ -57,7 +57,7 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Revi
     sees = ALL if member.teaches else shown(rules, stand)
     if cell is not None and cell.held and not member.teaches:
         # What the gradebook holds is not told by the marks of its questions either.
-        sees -= {What.SCORE, What.RIGHT, What.WORDS}
+        sees -= {Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS}
     look = _Look(
         sees, member.teaches, rules.fresh, rulings_of(attempt.item_id), places_of(rows), files_by_question(rows)
     )
@@ -88,7 +88,7 @@ def reviewed(put: Put, look: _Look) -> out.ReviewedQuestion:
     row, sees = put.row, look.sees
     ruling = look.rulings.get(row.question_id)
     outcome = put.judged(row.answers)
-    own, right = What.ANSWERS in sees, What.RIGHT in sees
+    own, right = Revealed.ANSWERS in sees, Revealed.RIGHT in sees
     won = won_of(row, look.rulings).won
     return out.ReviewedQuestion(
         id=row.pk,
@@ -99,13 +99,13 @@ def reviewed(put: Put, look: _Look) -> out.ReviewedQuestion:
         shown=shown_question(put.asked, put.version_asked) if own else None,
         answers=row.answers if own else None,
         fields=_fields(outcome) if own and right else {},
-        key=key_of(put) if What.KEY in sees else None,
-        key_latex=key_latex(put) if What.KEY in sees else {},
+        key=key_of(put) if Revealed.KEY in sees else None,
+        key_latex=key_latex(put) if Revealed.KEY in sees else {},
         state=_state(put, outcome) if right else "",
         won=str(points(won)) if right and won is not None else None,
         by_hand=None if row.by_hand is None or not right else str(points(Fraction(row.by_hand))),
-        words=_words(outcome) if What.WORDS in sees else [],
-        solution=_solution(put) if What.SOLUTION in sees else "",
+        words=_words(outcome) if Revealed.WORDS in sees else [],
+        solution=_solution(put) if Revealed.SOLUTION in sees else "",
         comment=row.comment if right else "",
         tried=shares_of(row) if right else [],
         files=list(look.files.get(row.pk, ())) if own else [],

@@ -7,18 +7,18 @@ from zoneinfo import ZoneInfo
 from django.utils.functional import Promise
 from django.utils.translation import gettext as _
 from django.utils.translation import gettext_lazy as lazy
-from unvo_core.quizzes.rules import QuizRules, Stand, What, When, is_shown
+from unvo_core.quizzes.rules import QuizRules, Revealed, Stand, When, is_shown
 
 from apps.courses.public import moment
 from apps.quizzes.api import schemas as s
 
-NAMES: dict[What, str | Promise] = {
-    What.SCORE: lazy("The points"),
-    What.RIGHT: lazy("Right or wrong"),
-    What.ANSWERS: lazy("Your answers"),
-    What.KEY: lazy("The right answers"),
-    What.SOLUTION: lazy("The worked solutions"),
-    What.WORDS: lazy("A word on a wrong answer"),
+NAMES: dict[Revealed, str | Promise] = {
+    Revealed.SCORE: lazy("The points"),
+    Revealed.RIGHT: lazy("Right or wrong"),
+    Revealed.ANSWERS: lazy("Your answers"),
+    Revealed.KEY: lazy("The right answers"),
+    Revealed.SOLUTION: lazy("The worked solutions"),
+    Revealed.WORDS: lazy("A word on a wrong answer"),
 }
 
 
@@ -30,15 +30,15 @@ def shows_said(rules: QuizRules, stand: Stand, zone: ZoneInfo) -> list[s.ShownWh
             words=_sentence(what, rules.when(what), rules, stand, zone),
             now=is_shown(rules.when(what), stand),
         )
-        for what in What
+        for what in Revealed
     ]
 
 
-def _sentence(what: What, when: When, rules: QuizRules, stand: Stand, zone: ZoneInfo) -> str:
+def _sentence(what: Revealed, when: When, rules: QuizRules, stand: Stand, zone: ZoneInfo) -> str:
     return _("%(what)s: %(when)s.") % {"what": NAMES[what], "when": _moment(what, when, rules, stand, zone)}
 
 
-def _moment(what: What, when: When, rules: QuizRules, stand: Stand, zone: ZoneInfo) -> str:
+def _moment(what: Revealed, when: When, rules: QuizRules, stand: Stand, zone: ZoneInfo) -> str:
     match when:
         case When.NEVER:
             return _("never shown")
@@ -56,5 +56,5 @@ def _moment(what: What, when: When, rules: QuizRules, stand: Stand, zone: ZoneIn
     return _("once it has closed for everybody, %(at)s") % {"at": moment(at, zone)}
 
 
-def _checked(what: What, rules: QuizRules) -> bool:
-    return rules.tries is not None and what in (What.RIGHT, What.WORDS)
+def _checked(what: Revealed, rules: QuizRules) -> bool:
+    return rules.tries is not None and what in (Revealed.RIGHT, Revealed.WORDS)

@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from fractions import Fraction
 
 from unvo_core.questions.drawing import Unfit
 from unvo_core.questions.proof import example
 from unvo_core.questions.showing import filled, shown_numbers
-from unvo_core.quizzes.rules import QuizRules, Stand, What
+from unvo_core.quizzes.rules import QuizRules, Revealed, Stand
 from unvo_core.quizzes.slots import Slot, choose, total_points
 
 from apps.courses.public import Course
 from apps.gradebook.public import points
-from apps.kernel.public import Refused, clean, now
+from apps.kernel.public import Refused, clean, edition, now
 from apps.layout.public import layout
 from apps.questions.public import banks, named_questions, newest, question_of, shown_question, version_of
-from apps.quizzes.api import schemas as s
+from apps.quizzes.api import class_schemas as s
 from apps.quizzes.facts import rules_of, slots_of
 from apps.quizzes.models import QuizAttempt
 from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
@@ -47,28 +48,9 @@ def setup_out(course: Course, item_id: int) -> s.QuizSetup:
     require_quiz(course, item_id)
     quiz = quiz_of(item_id)
     rules, slots = rules_of(quiz), slots_of(quiz)
-    named = named_questions(course, {slot.question for slot in slots if slot.question})
-    there = {bank.pk: (bank.name, count) for bank, count in banks(course)}
+    there = {bank.pk: s.BankChoice(id=bank.pk, name=bank.name, count=count) for bank, count in banks(course)}
     ends = ends_of_class(course, item_id)
     stand = Stand(now=now(), last=False, due=ends.due, closes=ends.closes, opened=quiz.opened_at is not None)
-    rows = []
-    for slot in slots:
-        if slot.question is not None:
-            found = named.get(slot.question)
-            name, count, gone = (found.name, 1, found.removed or found.bank.removed) if found else ("", 0, True)
-        else:
-            name, count = there.get(slot.bank or 0, ("", 0))
-            gone = count < slot.count
-        row = s.SlotOut(
-            question=slot.question,
-            bank=slot.bank,
-            count=slot.count,
-            points=points(slot.points),
-            name=name,
-            there=count,
-            gone=gone,
-        )
-        rows.append(row)
     return s.QuizSetup(
         attempts=quiz.attempts,
         tries=quiz.tries,
@@ -80,14 +62,34 @@ def setup_out(course: Course, item_id: int) -> s.QuizSetup:
         code=quiz.code,
         room=quiz.room,
         fresh=quiz.fresh,
-        shows={what: rules.when(what) for what in What},
-        slots=rows,
+        shows={what: rules.when(what) for what in Revealed},
+        edition=edition(("item", item_id)),
+        slots=_slots(course, slots, there),
         total=str(points(total_points(slots))),
         said=shows_said(rules, stand, layout(course).zone),
         fixed=QuizAttempt.objects.filter(item_id=item_id).exists(),
         shown_by_hand=quiz.opened_at is not None,
-        banks=[s.BankChoice(id=pk, name=name, count=count) for pk, (name, count) in there.items()],
+        banks=list(there.values()),
     )
+
+
+def _slots(course: Course, slots: Sequence[Slot], there: Mapping[int, s.BankChoice]) -> list[s.SlotOut]:
+    named = named_questions(course, {slot.question for slot in slots if slot.question})
+    found = []
+    for slot in slots:
+        bank, question = there.get(slot.bank or 0), named.get(slot.question or 0)
+        count = bank.count if bank else 1 if question else 0
+        row = s.SlotOut(
+            question=slot.question,
+            bank=slot.bank,
+            count=slot.count,
+            points=points(slot.points),
+            name=question.name if question else bank.name if bank else "",
+            there=count,
+            gone=count < slot.count or (question is not None and question.removed),
+        )
+        found.append(row)
+    return found
 
 
 def preview(course: Course, item_id: int, seed: str) -> s.QuizPreview:

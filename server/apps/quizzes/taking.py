@@ -9,7 +9,7 @@ from unvo_core.answers.form_errors import FormError
 from unvo_core.answers.judge import read_back
 from unvo_core.answers.judged import Judged
 from unvo_core.quizzes.fresh import can_practise
-from unvo_core.quizzes.rules import QuizRules, What, When
+from unvo_core.quizzes.rules import QuizRules, Revealed, When
 from unvo_core.quizzes.tries import points_of
 
 from apps.courses.public import Course
@@ -129,7 +129,7 @@ def _won(put: Put) -> str:
 def _words(put: Put) -> list[str]:
     """On the last try, where words are said at once."""
     last = list(put.row.tries.all())[-1]
-    if put.rules.when(What.WORDS) is not When.AT_ONCE:
+    if put.rules.when(Revealed.WORDS) is not When.AT_ONCE:
         return []
     found = put.judged(last.answers).fields.values()
     return [word for judged in found if isinstance(judged, Judged) for word in judged.words]

@@ -1491,6 +1491,445 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/quiz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read My Quiz */
+        get: operations["read_my_quiz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-answers/{answer_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Read Quiz Answer */
+        put: operations["read_quiz_answer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Quiz Class */
+        get: operations["read_quiz_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-class/{person_id}/here": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Check In To Quiz */
+        put: operations["check_in_to_quiz"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-class/{person_id}/minutes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give Quiz Minutes */
+        post: operations["give_quiz_minutes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-class/{person_id}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Attempt Of */
+        get: operations["read_attempt_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Preview Quiz */
+        get: operations["preview_quiz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Rescoring */
+        get: operations["read_rescoring"];
+        put?: never;
+        /** Rescore Question */
+        post: operations["rescore_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/ruling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Rule On Question */
+        put: operations["rule_on_question"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-rescorings/{rescoring_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Set Rescoring Back */
+        delete: operations["set_rescoring_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Quiz Setup */
+        get: operations["quiz_setup"];
+        /** Save Quiz Setup */
+        put: operations["save_quiz_setup"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Show Quiz */
+        put: operations["show_quiz"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save My Answers */
+        put: operations["save_my_answers"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/answers/{answer_id}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask About Answer
+         * @description About one question of a quiz; the asker's numbers and tries go along, so nobody else of the class finds it.
+         */
+        post: operations["ask_about_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/attempts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin Attempt */
+        post: operations["begin_attempt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Attempt
+         * @description Under way, or over: what was handed in is looked at in its review.
+         */
+        get: operations["read_attempt"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}/answers/{answer_id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Answer File */
+        post: operations["add_answer_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}/answers/{answer_id}/files/{file_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove Answer File */
+        delete: operations["remove_answer_file"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}/fresh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Practise Question
+         * @description Reads only: nothing is kept of it, and it never counts.
+         */
+        post: operations["practise_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read My Review */
+        get: operations["read_my_review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Check My Answer */
+        post: operations["check_my_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/hand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand My Quiz In */
+        post: operations["hand_my_quiz_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/holder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Take Attempt Over */
+        put: operations["take_attempt_over"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Go On In Quiz */
+        post: operations["go_on_in_quiz"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read My Answer
+         * @description Reads only: nothing is kept of it, and nothing told of right or wrong.
+         */
+        post: operations["read_my_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/release": {
         parameters: {
             query?: never;
@@ -3373,6 +3812,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quiz-receipts/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Quiz Receipt */
+        get: operations["quiz_receipt"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quiz-receipts/{number}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Quiz Receipt Pdf */
+        get: operations["quiz_receipt_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/receipts/{number}": {
         parameters: {
             query?: never;
@@ -3826,6 +4299,17 @@ export interface components {
             /** Ids */
             ids: number[];
         };
+        /** AnswerFile */
+        AnswerFile: {
+            /** Address */
+            address: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Size */
+            size: number;
+        };
         /**
          * AnswerIn
          * @description `seen`: the last line that its writer looked at, 0 for none.
@@ -3848,6 +4332,15 @@ export interface components {
             html: string;
             /** Title */
             title: string;
+        };
+        /** AnswersIn */
+        AnswersIn: {
+            /** Given */
+            given: components["schemas"]["GivenIn"][];
+            /** Holder */
+            holder: string;
+            /** Number */
+            number: number;
         };
         /**
          * AnyOf
@@ -3992,6 +4485,15 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** BankChoice */
+        BankChoice: {
+            /** Count */
+            count: number;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
         /** BankName */
         BankName: {
             /** Name */
@@ -4125,7 +4627,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /**
              * Minutes
              * @default 0
@@ -4194,6 +4696,16 @@ export interface components {
              * @default 0
              */
             weekday: number;
+        };
+        /** BeginIn */
+        BeginIn: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /** Holder */
+            holder: string;
         };
         /**
          * Beginnings
@@ -4493,6 +5005,25 @@ export interface components {
             /** Thing */
             thing: string;
         };
+        /** CheckIn */
+        CheckIn: {
+            given: components["schemas"]["GivenIn"];
+            /** Holder */
+            holder: string;
+            /** Number */
+            number: number;
+        };
+        /** CheckedOut */
+        CheckedOut: {
+            /** Form Errors */
+            form_errors: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            question: components["schemas"]["TakenQuestion"];
+        };
         /**
          * ChoiceAsked
          * @description One option, or with `several` any number of them. True or false is a choice of two that stay in order.
@@ -4611,6 +5142,44 @@ export interface components {
             students: number;
             /** Waiting */
             waiting: number;
+        };
+        /**
+         * ClassRow
+         * @description One student. `state`: where their last attempt is.
+         */
+        ClassRow: {
+            /** Answered */
+            answered: number;
+            /** Attempts */
+            attempts: number[];
+            /** Ends At */
+            ends_at: string | null;
+            /** Extra Minutes */
+            extra_minutes: number;
+            /** Handed In At */
+            handed_in_at: string | null;
+            /** Here */
+            here: boolean;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "" | "self" | "clock" | "teacher" | "paper";
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Person Id */
+            person_id: number;
+            /** Points */
+            points: string | null;
+            /** Section */
+            section: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "nothing" | "under_way" | "handed_in" | "waits";
         };
         /** Code */
         Code: {
@@ -4781,7 +5350,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Late Rule */
             late_rule: string | null;
             /** Points */
@@ -4945,7 +5514,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
             /** Lines */
             lines: string[];
             /** Person */
@@ -5526,6 +6095,40 @@ export interface components {
             mixed: boolean;
         };
         /**
+         * FreshIn
+         * @description `nonce`: names the numbers; another one, other numbers.
+         */
+        FreshIn: {
+            /**
+             * Answers
+             * @default {}
+             */
+            answers: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            };
+            /** Nonce */
+            nonce: string;
+            /** Question */
+            question: number;
+        };
+        /** FreshOut */
+        FreshOut: {
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["ReadOut"];
+            };
+            shown: components["schemas"]["ShownQuestion"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "empty" | "form" | "right" | "part" | "wrong";
+            /** Words */
+            words: string[];
+        };
+        /**
          * FromPath
          * @description A file, slides or a recording of the weeks, which stands on its shelf by itself. `step`: its week or module.
          */
@@ -5536,7 +6139,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Length Seconds */
             length_seconds: number | null;
             /** Pages */
@@ -5575,6 +6178,33 @@ export interface components {
             /** Weights */
             weights: components["schemas"]["Weight"][];
         };
+        /** GivenIn */
+        GivenIn: {
+            /** Answers */
+            answers: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            };
+            /** Question */
+            question: number;
+            /**
+             * Seconds
+             * @default 0
+             */
+            seconds: number;
+            /** Seq */
+            seq: number;
+        };
+        /** GoOnIn */
+        GoOnIn: {
+            /** Holder */
+            holder: string;
+            /** Number */
+            number: number;
+            /** Seen */
+            seen: number;
+        };
         /**
          * GradingEffect
          * @description What other rules would make of the current totals. `moved`: of how many students something changes; `rows`: of
@@ -5600,6 +6230,8 @@ export interface components {
         GradingIn: {
             /** Category Id */
             category_id: number | null;
+            /** Counting */
+            counting?: ("best" | "latest" | "first" | "mean") | null;
             /** Hold */
             hold: boolean;
             /** Late Rule Id */
@@ -5749,6 +6381,26 @@ export interface components {
             person_id: number;
         };
         /**
+         * HandQuizIn
+         * @description `sure`: hand in although something is left open or has a form to mend.
+         */
+        HandQuizIn: {
+            /** Holder */
+            holder: string;
+            /** Number */
+            number: number;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
+        };
+        /** Here */
+        Here: {
+            /** Here */
+            here: boolean;
+        };
+        /**
          * History
          * @description The latest first. `next`: what the following page begins before.
          */
@@ -5781,11 +6433,18 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Locked */
             locked: boolean;
             /** Snippet */
             snippet: string;
+        };
+        /** HolderIn */
+        HolderIn: {
+            /** Holder */
+            holder: string;
+            /** Number */
+            number: number;
         };
         /** Holidays */
         Holidays: {
@@ -5925,7 +6584,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Part Id */
             part_id?: number | null;
             /** Title */
@@ -6204,11 +6863,13 @@ export interface components {
              * Code
              * @enum {string}
              */
-            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** File */
             file: boolean;
             /** Heading */
             heading: boolean;
+            /** Puts Questions */
+            puts_questions: boolean;
             /** Recording */
             recording: boolean;
             /** Rules */
@@ -6293,7 +6954,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /**
@@ -6743,6 +7404,11 @@ export interface components {
             /** Sender */
             sender: string;
         };
+        /** MinutesIn */
+        MinutesIn: {
+            /** Minutes */
+            minutes: number;
+        };
         /** ModuleChange */
         ModuleChange: {
             /** In Order */
@@ -6788,6 +7454,24 @@ export interface components {
             zone: string;
         };
         /**
+         * MoveOut
+         * @description Who changes by how much: of the question, and of the whole attempt.
+         */
+        MoveOut: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Number */
+            number: number;
+            /** Person */
+            person: string;
+            /** Raw After */
+            raw_after: string | null;
+            /** Raw Before */
+            raw_before: string | null;
+        };
+        /**
          * Moved
          * @description A student's total before and after; `by` in percentage points.
          */
@@ -6823,6 +7507,59 @@ export interface components {
             moment: "opens" | "start_by" | "due" | "closes";
             /** Notes */
             notes: ("clamped" | "off" | "no_class" | "landed" | "ordered")[];
+        };
+        /**
+         * MyQuiz
+         * @description A quiz as its student stands with it. `why_not`: why no attempt can be begun now; `wants`: what beginning asks
+         *     for; `class_minutes`: the time limit without the reader's allowance.
+         */
+        MyQuiz: {
+            /** Attempts */
+            attempts: components["schemas"]["OwnAttempt"][];
+            /** Attempts Left */
+            attempts_left: number | null;
+            /** Attempts Of */
+            attempts_of: number | null;
+            /** Back */
+            back: boolean;
+            /** Being Graded */
+            being_graded: boolean;
+            /** Can Begin */
+            can_begin: boolean;
+            /** Class Minutes */
+            class_minutes: number | null;
+            /** Counting */
+            counting: string;
+            /** Here */
+            here: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /** On Paper */
+            on_paper: boolean;
+            /** One By One */
+            one_by_one: boolean;
+            /** Open */
+            open: boolean;
+            /** Points */
+            points: string;
+            /** Practice */
+            practice: boolean;
+            /** Questions */
+            questions: number;
+            /** Score */
+            score: string | null;
+            /** Shows */
+            shows: components["schemas"]["ShownWhen"][];
+            /** Tries */
+            tries: number | null;
+            /** Try Cost */
+            try_cost: string;
+            /** Wants Code */
+            wants_code: boolean;
+            /** Wants Room */
+            wants_room: boolean;
+            /** Why Not */
+            why_not: string;
         };
         /** MyWork */
         MyWork: {
@@ -7252,6 +7989,36 @@ export interface components {
             /** Minutes */
             minutes: number;
         };
+        /**
+         * OwnAttempt
+         * @description One of the reader's attempts. `points` None while they are not shown, or wait for a reader.
+         */
+        OwnAttempt: {
+            /** Answered */
+            answered: number;
+            /** Ends At */
+            ends_at: string | null;
+            /** Handed In At */
+            handed_in_at: string | null;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "" | "self" | "clock" | "teacher" | "paper";
+            /** Number */
+            number: number;
+            /** Points */
+            points: string | null;
+            /** Receipt */
+            receipt: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Waits */
+            waits: boolean;
+        };
         /** OwnDates */
         OwnDates: {
             /**
@@ -7398,7 +8165,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Title */
             title: string;
         };
@@ -7684,6 +8451,20 @@ export interface components {
             id: number;
             part: components["schemas"]["YourPart"] | null;
         };
+        /** PreviewQuestion */
+        PreviewQuestion: {
+            /** Key */
+            key: {
+                [key: string]: string;
+            };
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            shown: components["schemas"]["ShownQuestion"];
+            /** Solution */
+            solution: string;
+        };
         /** ProgressCell */
         ProgressCell: {
             /** By Hand */
@@ -7836,6 +8617,35 @@ export interface components {
             /** Mine */
             mine: boolean;
         };
+        /**
+         * QuestionOfClass
+         * @description A question over the class. `newer`: its key was corrected since somebody was scored by another.
+         */
+        QuestionOfClass: {
+            /** Asked */
+            asked: number;
+            /** Bank Id */
+            bank_id: number;
+            /** Name */
+            name: string;
+            /** Newer */
+            newer: number | null;
+            /** Part */
+            part: number;
+            /** Points */
+            points: string;
+            /** Question Id */
+            question_id: number;
+            /** Rescorings */
+            rescorings: components["schemas"]["RescoringOut"][];
+            /** Right */
+            right: number;
+            ruling: components["schemas"]["RulingOut"] | null;
+            /** Waits */
+            waits: number;
+            /** Wrong */
+            wrong: number;
+        };
         /** QuestionOnOff */
         QuestionOnOff: {
             /** On */
@@ -7981,6 +8791,156 @@ export interface components {
              */
             state: "waiting" | "held" | "released" | "started" | "nothing" | "excused";
         };
+        /** QuizClass */
+        QuizClass: {
+            /** By Hand */
+            by_hand: boolean;
+            /** By Question */
+            by_question: components["schemas"]["QuestionOfClass"][];
+            /** Can Change */
+            can_change: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Questions */
+            questions: number;
+            /** Room */
+            room: boolean;
+            /** Rows */
+            rows: components["schemas"]["ClassRow"][];
+            /** Shown By Hand */
+            shown_by_hand: boolean;
+            /** Timed */
+            timed: boolean;
+            /** Title */
+            title: string;
+            /** Total */
+            total: string;
+            /** Zone */
+            zone: string;
+        };
+        /** QuizIn */
+        QuizIn: {
+            /** Attempts */
+            attempts: number | null;
+            /** Back */
+            back: boolean;
+            /** Code */
+            code: string;
+            /** Fresh */
+            fresh: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /** One By One */
+            one_by_one: boolean;
+            /** Room */
+            room: boolean;
+            /** Shows */
+            shows: {
+                [key: string]: components["schemas"]["When"];
+            };
+            /** Shuffle */
+            shuffle: boolean;
+            /** Slots */
+            slots: components["schemas"]["SlotIn"][];
+            /** Tries */
+            tries: number | null;
+            /** Try Cost */
+            try_cost: number | string;
+        };
+        /**
+         * QuizPreview
+         * @description As one student would have it; nobody's.
+         */
+        QuizPreview: {
+            /** Questions */
+            questions: components["schemas"]["PreviewQuestion"][];
+        };
+        /** QuizReceipt */
+        QuizReceipt: {
+            /** Answered */
+            answered: number;
+            /** Answers Sha256 */
+            answers_sha256: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Attempt */
+            attempt: number;
+            /** Course */
+            course: string;
+            /** Due */
+            due: string | null;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "" | "self" | "clock" | "teacher" | "paper";
+            /** Item */
+            item: string;
+            /** Item Id */
+            item_id: number;
+            /** Late Seconds */
+            late_seconds: number;
+            /** Number */
+            number: string;
+            /** Person */
+            person: string;
+            /** Questions */
+            questions: number;
+            /** Slug */
+            slug: string;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * QuizSetup
+         * @description How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay.
+         */
+        QuizSetup: {
+            /** Attempts */
+            attempts: number | null;
+            /** Back */
+            back: boolean;
+            /** Banks */
+            banks: components["schemas"]["BankChoice"][];
+            /** Code */
+            code: string;
+            /** Edition */
+            edition: number;
+            /** Fixed */
+            fixed: boolean;
+            /** Fresh */
+            fresh: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /** One By One */
+            one_by_one: boolean;
+            /** Room */
+            room: boolean;
+            /** Said */
+            said: components["schemas"]["ShownWhen"][];
+            /** Shown By Hand */
+            shown_by_hand: boolean;
+            /** Shows */
+            shows: {
+                [key: string]: components["schemas"]["When"];
+            };
+            /** Shuffle */
+            shuffle: boolean;
+            /** Slots */
+            slots: components["schemas"]["SlotOut"][];
+            /** Total */
+            total: string;
+            /** Tries */
+            tries: number | null;
+            /** Try Cost */
+            try_cost: string;
+        };
         /**
          * Range
          * @description Every value from `least` to `most` in steps, both ends included, each as likely.
@@ -8003,6 +8963,29 @@ export interface components {
             step: number | string;
         };
         /**
+         * ReadBack
+         * @description How each answer is read; never whether it is right.
+         */
+        ReadBack: {
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["ReadOut"];
+            };
+        };
+        /** ReadIn */
+        ReadIn: {
+            /** Answers */
+            answers: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            };
+            /** Number */
+            number: number;
+            /** Question */
+            question: number;
+        };
+        /**
          * ReadOut
          * @description An answer read back. `error` is about its form, and costs nothing.
          */
@@ -8010,6 +8993,18 @@ export interface components {
             error: components["schemas"]["FormErrorOut"] | null;
             /** Latex */
             latex: string;
+        };
+        /** ReadQuestionIn */
+        ReadQuestionIn: {
+            /**
+             * Comment
+             * @default
+             */
+            comment: string;
+            /** Points */
+            points: number | string | null;
+            /** Seen */
+            seen?: number | string | null;
         };
         /** ReaderOut */
         ReaderOut: {
@@ -8098,6 +9093,43 @@ export interface components {
             text: string;
         };
         /**
+         * RescoreEffect
+         * @description `others`: answers to numbers that the new edition would not have drawn; they keep their key.
+         */
+        RescoreEffect: {
+            /** Answered */
+            answered: number;
+            /** Edition */
+            edition: number;
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /** Others */
+            others: number;
+        };
+        /** RescoreIn */
+        RescoreIn: {
+            /** Edition */
+            edition: number;
+        };
+        /** RescoringOut */
+        RescoringOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Edition */
+            edition: number;
+            /** Id */
+            id: number;
+            /** Moved */
+            moved: number;
+            /** Set Back At */
+            set_back_at: string | null;
+        };
+        /**
          * Resource
          * @description A file that goes with an item; `address` serves it.
          */
@@ -8109,6 +9141,145 @@ export interface components {
             label: string;
             /** Language */
             language: string;
+        };
+        /**
+         * Revealed
+         * @description `SCORE`: the points; `RIGHT`: which answers were right; `ANSWERS`: one's own; `KEY`: the right ones; `SOLUTION`:
+         *     how they are worked out; `WORDS`: what is said to a wrong one.
+         * @enum {string}
+         */
+        Revealed: "score" | "right" | "answers" | "key" | "solution" | "words";
+        /** Review */
+        Review: {
+            /** Attempts */
+            attempts: number[];
+            /** Can Change */
+            can_change: boolean;
+            /** Ends At */
+            ends_at: string | null;
+            /**
+             * Handed In At
+             * Format: date-time
+             */
+            handed_in_at: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "" | "self" | "clock" | "teacher" | "paper";
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Number */
+            number: number;
+            /** Of */
+            of: number | null;
+            /** Person */
+            person: string;
+            /** Person Id */
+            person_id: number;
+            /** Points */
+            points: string | null;
+            /** Possible */
+            possible: string;
+            /** Questions */
+            questions: components["schemas"]["ReviewedQuestion"][];
+            /** Receipt */
+            receipt: string;
+            /** Shows */
+            shows: components["schemas"]["ShownWhen"][];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Teaching */
+            teaching: boolean;
+            /** Title */
+            title: string;
+            /** Zone */
+            zone: string;
+        };
+        /**
+         * ReviewedQuestion
+         * @description A question of an attempt that was handed in; what is not shown by now is None or empty.
+         */
+        ReviewedQuestion: {
+            /** Answers */
+            answers: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            } | null;
+            /** By Hand */
+            by_hand: string | null;
+            /** Can Practise */
+            can_practise: boolean;
+            /** Comment */
+            comment: string;
+            /** Corrected */
+            corrected: boolean;
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["ReadOut"];
+            };
+            /** Files */
+            files: components["schemas"]["AnswerFile"][];
+            /** Id */
+            id: number;
+            /** Key */
+            key: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            } | null;
+            /** Key Latex */
+            key_latex: {
+                [key: string]: string;
+            };
+            /** Late */
+            late: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            } | null;
+            /** Late At */
+            late_at: string | null;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Position */
+            position: number;
+            /** Question Id */
+            question_id: number;
+            /**
+             * Ruling
+             * @enum {string}
+             */
+            ruling: "" | "out" | "all";
+            /** Seconds */
+            seconds: number;
+            shown: components["schemas"]["ShownQuestion"] | null;
+            /** Solution */
+            solution: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "" | "empty" | "right" | "part" | "wrong" | "read";
+            /** Taught In */
+            taught_in: components["schemas"]["TaughtRef"][];
+            /** Tried */
+            tried: ("right" | "part" | "wrong")[];
+            /** Why */
+            why: string;
+            /** Won */
+            won: string | null;
+            /** Words */
+            words: string[];
         };
         /**
          * RhythmIn
@@ -8277,7 +9448,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Late Seconds */
             late_seconds: number;
             /** Length Seconds */
@@ -8458,6 +9629,34 @@ export interface components {
             /** Start By */
             start_by?: string | components["schemas"]["RuleIn"] | null;
         };
+        /** RulingIn */
+        RulingIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "" | "out" | "all";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /** RulingOut */
+        RulingOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "out" | "all";
+            /** Why */
+            why: string;
+        };
         /** Said */
         Said: {
             /**
@@ -8478,6 +9677,37 @@ export interface components {
             slug: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * SavedAnswers
+         * @description What is kept. `over`: it was handed in before this came, which is kept beside and does not count.
+         */
+        SavedAnswers: {
+            /** Ends At */
+            ends_at: string | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Over */
+            over: boolean;
+            /** Questions */
+            questions: components["schemas"]["SavedQuestion"][];
+        };
+        /** SavedQuestion */
+        SavedQuestion: {
+            /** Id */
+            id: number;
+            /** Saved At */
+            saved_at: string | null;
+            /** Seq */
+            seq: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "empty" | "saved" | "form" | "right" | "part" | "wrong" | "read";
         };
         /** ScaleBand */
         ScaleBand: {
@@ -8842,6 +10072,11 @@ export interface components {
             /** Item Ids */
             item_ids: number[];
         };
+        /** ShowIn */
+        ShowIn: {
+            /** On */
+            on: boolean;
+        };
         /**
          * Shown
          * @description How a parameter stands in the text: with so many decimals, or as an angle in degrees, minutes and seconds.
@@ -8857,6 +10092,18 @@ export interface components {
             fields: components["schemas"]["AskedOut"][];
             /** Text */
             text: string;
+        };
+        /**
+         * ShownWhen
+         * @description One thing that is shown, when, and said in a sentence.
+         */
+        ShownWhen: {
+            /** Now */
+            now: boolean;
+            what: components["schemas"]["Revealed"];
+            when: components["schemas"]["When"];
+            /** Words */
+            words: string;
         };
         /**
          * Slot
@@ -8881,6 +10128,46 @@ export interface components {
              */
             start: string;
         };
+        /**
+         * SlotIn
+         * @description A question, or some of a bank; points for each.
+         */
+        SlotIn: {
+            /** Bank */
+            bank?: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Points */
+            points: number | string;
+            /** Question */
+            question?: number | null;
+        };
+        /**
+         * SlotOut
+         * @description With what it is called; `there`: questions to draw from.
+         */
+        SlotOut: {
+            /** Bank */
+            bank?: number | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Gone */
+            gone: boolean;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Question */
+            question?: number | null;
+            /** There */
+            there: number;
+        };
         /** SpreadOut */
         SpreadOut: {
             /** At */
@@ -8904,7 +10191,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Opens */
@@ -9152,6 +10439,111 @@ export interface components {
             /** Count */
             count: number;
         };
+        /**
+         * TakenQuestion
+         * @description A question under way, in the reader's own numbers. `shown` None while there is no way to it. `tried`: how its
+         *     tries ended.
+         */
+        TakenQuestion: {
+            /** Answers */
+            answers: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            };
+            /** Can Practise */
+            can_practise: boolean;
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["ReadOut"];
+            };
+            /** Files */
+            files: components["schemas"]["AnswerFile"][];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Position */
+            position: number;
+            /** Saved At */
+            saved_at: string | null;
+            /** Seq */
+            seq: number;
+            /** Settled */
+            settled: boolean;
+            shown: components["schemas"]["ShownQuestion"] | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "empty" | "saved" | "form" | "right" | "part" | "wrong" | "read";
+            /** Taught In */
+            taught_in: components["schemas"]["TaughtRef"][];
+            /** Tried */
+            tried: ("right" | "part" | "wrong")[];
+            /** Tries Left */
+            tries_left: number | null;
+            /** Tries Of */
+            tries_of: number | null;
+            /** Won */
+            won: string | null;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * Taking
+         * @description An attempt under way. `now`: the server's clock, by which `ends_at` is meant.
+         */
+        Taking: {
+            /** At */
+            at: number;
+            /** Back */
+            back: boolean;
+            /** Class Minutes */
+            class_minutes: number | null;
+            /** Counting */
+            counting: string;
+            /** Due */
+            due: string | null;
+            /** Ends At */
+            ends_at: string | null;
+            /** Held */
+            held: boolean;
+            /** Minutes */
+            minutes: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Number */
+            number: number;
+            /** Of */
+            of: number | null;
+            /** One By One */
+            one_by_one: boolean;
+            /** Points */
+            points: string;
+            /** Questions */
+            questions: components["schemas"]["TakenQuestion"][];
+            /** Shows */
+            shows: components["schemas"]["ShownWhen"][];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Title */
+            title: string;
+            /** Tries */
+            tries: number | null;
+            /** Try Cost */
+            try_cost: string;
+            /** Zone */
+            zone: string;
+        };
         /** TalkClass */
         TalkClass: {
             /** Can Release */
@@ -9362,6 +10754,18 @@ export interface components {
             item_id: number;
             /** Seconds */
             seconds?: number | null;
+        };
+        /**
+         * TaughtRef
+         * @description Where the matter of a question was taught; `seconds` of a recording.
+         */
+        TaughtRef: {
+            /** Item Id */
+            item_id: number;
+            /** Seconds */
+            seconds: number | null;
+            /** Title */
+            title: string;
         };
         /** Teacher */
         Teacher: {
@@ -9765,7 +11169,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Open */
@@ -10108,6 +11512,11 @@ export interface components {
          * @enum {string}
          */
         What: "post" | "reply";
+        /**
+         * When
+         * @enum {string}
+         */
+        When: "never" | "at_once" | "last_attempt" | "due" | "close" | "by_hand";
         /** WithReason */
         WithReason: {
             /** On */
@@ -12788,6 +14197,727 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    read_my_quiz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyQuiz"];
+                };
+            };
+        };
+    };
+    read_quiz_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                answer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadQuestionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+        };
+    };
+    read_quiz_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    check_in_to_quiz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Here"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    give_quiz_minutes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MinutesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    read_attempt_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+        };
+    };
+    preview_quiz: {
+        parameters: {
+            query?: {
+                seed?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizPreview"];
+                };
+            };
+        };
+    };
+    read_rescoring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RescoreEffect"];
+                };
+            };
+        };
+    };
+    rescore_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RescoreIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    rule_on_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    set_rescoring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                rescoring_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    quiz_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizSetup"];
+                };
+            };
+        };
+    };
+    save_quiz_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuizIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizSetup"];
+                };
+            };
+        };
+    };
+    show_quiz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizClass"];
+                };
+            };
+        };
+    };
+    save_my_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedAnswers"];
+                };
+            };
+        };
+    };
+    ask_about_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                answer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HtmlIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
+                };
+            };
+        };
+    };
+    begin_attempt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taking"];
+                };
+            };
+        };
+    };
+    read_attempt: {
+        parameters: {
+            query?: {
+                holder?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taking"];
+                };
+            };
+        };
+    };
+    add_answer_file: {
+        parameters: {
+            query?: {
+                holder?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                number: number;
+                answer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerFile"][];
+                };
+            };
+        };
+    };
+    remove_answer_file: {
+        parameters: {
+            query?: {
+                holder?: string;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                number: number;
+                answer_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerFile"][];
+                };
+            };
+        };
+    };
+    practise_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreshIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreshOut"];
+                };
+            };
+        };
+    };
+    read_my_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+        };
+    };
+    check_my_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckedOut"];
+                };
+            };
+        };
+    };
+    hand_my_quiz_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandQuizIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizReceipt"];
+                };
+            };
+        };
+    };
+    take_attempt_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HolderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taking"];
+                };
+            };
+        };
+    };
+    go_on_in_quiz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoOnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taking"];
+                };
+            };
+        };
+    };
+    read_my_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBack"];
                 };
             };
         };
@@ -15803,6 +17933,48 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Mail"][];
                 };
+            };
+        };
+    };
+    quiz_receipt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizReceipt"];
+                };
+            };
+        };
+    };
+    quiz_receipt_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -5,6 +5,7 @@ import deskRoutes from "@/places/desk/routes";
 import gradingRoutes from "@/places/grading/routes";
 import itemRoutes from "@/places/item/routes";
 import libraryRoutes from "@/places/library/routes";
+import quizRoutes from "@/places/quiz/routes";
 import questionRoutes from "@/places/questions/routes";
 import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
@@ -47,6 +48,7 @@ const routes: RouteRecordRaw[] = [
       ...talkRoutes,
       ...libraryRoutes,
       ...questionRoutes,
+      ...quizRoutes,
       ...rosterRoutes,
       ...searchRoutes,
       ...gradingRoutes,

@@ -6,6 +6,14 @@ export const stepPath = (slug: string, key: string, dated: boolean): string =>
 export const itemPath = (slug: string, id: number): string => `/c/${slug}/item/${id}`;
 export const gradePath = (slug: string, id: number, person?: number): string =>
   `/c/${slug}/grade/${id}${person ? `/${person}` : ""}`;
+/** Where a quiz is taken. */
+export const quizPath = (slug: string, id: number): string => `/c/${slug}/quiz/${id}`;
+export const quizReviewPath = (slug: string, id: number, number: number): string =>
+  `${quizPath(slug, id)}/review/${number}`;
+export const quizClassPath = (slug: string, id: number): string => `${quizPath(slug, id)}/class`;
+export const quizOfPath = (slug: string, id: number, person: number, number: number): string =>
+  `${quizClassPath(slug, id)}/${person}/${number}`;
+export const quizSetupPath = (slug: string, id: number): string => `${quizPath(slug, id)}/questions`;
 /** Where the class's parts in a discussion are scored. */
 export const talkScorePath = (slug: string, id: number): string => `${itemPath(slug, id)}?class=1`;
 export const postPath = (slug: string, item: number, post: number): string =>

@@ -99,6 +99,13 @@ export default {
     noCategory: "no category",
     lateRule: "Late rule",
     noLateRule: "late work is not reduced",
+    counting: "Of several attempts",
+    countingChoice: {
+      best: "the best counts",
+      latest: "the latest counts",
+      first: "the first counts",
+      mean: "their mean counts",
+    },
     hold: "Hold scores until they are released for all",
     brief: "What is handed in",
     takesHandIns: "Handed in here (off: work on paper)",

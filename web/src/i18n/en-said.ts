@@ -13,6 +13,8 @@ export default {
     elsewhereHint: "Say that it is about ‘{title}’, and what you saw on the screen.",
     along: {
       item: "The item, how you stand with it, your attempts and receipts go along by themselves.",
+      answer:
+        "Your numbers, what you answered and what you tried go along by themselves. Only those who teach the course read it.",
       score: "The item, your score and your receipt go along by themselves.",
       course: "Say what it is about; a question about one item is best asked on its page.",
     },
@@ -34,6 +36,10 @@ export default {
     due: "due {at}",
     attempt: "attempt {n}",
     receipt: "receipt {n}",
+    put: "question “{name}”, attempt {n}",
+    putText: "asked: {text}",
+    putAnswers: "answered: {text}",
+    putTry: "try {n}: {text}",
     score: "score {n}",
     state: {
       locked: "locked",

@@ -13,6 +13,7 @@ import people from "./en-people";
 import admin from "./en-admin";
 import account from "./en-account";
 import questions from "./en-questions";
+import quiz from "./en-quiz";
 
 export default {
   ...time,
@@ -30,6 +31,7 @@ export default {
   ...admin,
   ...account,
   ...questions,
+  ...quiz,
   app: {
     name: "unvo",
     close: "Close",
@@ -181,6 +183,11 @@ export default {
     words: "{n} word | {n} words",
     notHandedIn: "not handed in",
     receipt: "{at} · receipt {number}",
+    attemptOf: "Attempt {n} of {of}",
+    attempt: "Attempt {n}",
+    answered: "{n} of {all} answered",
+    minutesLeft: "{n} min left",
+    timeUp: "time is up",
     released: "released together",
     until: "can still be handed in until {at}",
     untilCost: "in until {at}, −{percent} % a {per}",

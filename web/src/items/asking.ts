@@ -45,3 +45,18 @@ export function useAsking(slug: () => string) {
     ),
   };
 }
+
+/** About one's own answer in a quiz: its numbers and tries go along. */
+export const useAskingAnswer = (slug: () => string) =>
+  useWrite(
+    ({ itemId, answer, html, key }: { itemId: number; answer: number; html: string; key: string }) =>
+      told(
+        client.POST("/api/courses/{slug}/items/{item_id}/quiz/answers/{answer_id}/questions", {
+          params: { path: { slug: slug(), item_id: itemId, answer_id: answer } },
+          body: { html },
+          headers: { "Idempotency-Key": key },
+        }),
+      ),
+    () => touched.asking(slug()),
+    true,
+  );

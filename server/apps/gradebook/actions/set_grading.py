@@ -8,9 +8,16 @@ from apps.layout.public import item_row
 
 
 def set_grading(
-    actor: Actor, course: Course, item_id: int, category_id: int | None, late_rule_id: int | None, hold: bool
+    actor: Actor,
+    course: Course,
+    item_id: int,
+    category_id: int | None,
+    late_rule_id: int | None,
+    hold: bool,
+    counting: str | None = None,
 ) -> AuditRecord:
-    """Which category an item counts in, its late rule, and whether its scores are held at first."""
+    """Which category an item counts in, its late rule, whether its scores are held at first, and which of several
+    attempts counts; `counting` None: as it stands."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     item_row(course, item_id)
@@ -19,7 +26,14 @@ def set_grading(
     if late_rule_id is not None and not LateRule.objects.filter(pk=late_rule_id, course=course, removed=False).exists():
         raise Refused("grading.no_such_category")
     graded, made = GradedItem.objects.get_or_create(item_id=item_id, defaults={"course": course})
-    fields = {"category_id": category_id, "late_rule_id": late_rule_id, "hold": hold, "removed": False}
+    fields: dict[str, object] = {
+        "category_id": category_id,
+        "late_rule_id": late_rule_id,
+        "hold": hold,
+        "removed": False,
+    }
+    if counting is not None:
+        fields["counting"] = counting
     edits = [Edit("graded_item", graded, made=True)] if made else []
     edits.append(Edit("graded_item", graded, fields))
     return apply_edits(actor, course, "set_grading", edits, ("item", item_id))

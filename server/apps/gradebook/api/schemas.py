@@ -32,6 +32,8 @@ class GradingIn(BaseModel):
     category_id: int | None
     late_rule_id: int | None
     hold: bool
+    counting: Counting | None = None
+    """Left out: as it stands."""
 
 
 class Released(BaseModel):

@@ -33,4 +33,5 @@ def _kind(kind: kinds.ItemKind) -> s.KindOut:
         heading=kind.heading,
         talks=kind.talks,
         takes_hand_ins=kind.takes_hand_ins,
+        puts_questions=kind.puts_questions,
     )

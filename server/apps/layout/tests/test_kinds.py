@@ -10,6 +10,7 @@ from typing import Any
 from django.core.files.uploadedfile import SimpleUploadedFile
 from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF
+from tests.permission_bodies import BODIES, POSED
 
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.clock import now
@@ -34,6 +35,7 @@ class Kind:
     undo: tuple[str, str, Any] | None = None
 
 
+TAB = "a-tab-of-mine"
 OPEN, TICK = ("POST", "/opened", None), ("POST", "/tick", {"done": True})
 
 
@@ -59,6 +61,9 @@ KINDS = {
         ("POST", "/acknowledgement", {"edition": 1}), OPEN, ("POST", "/acknowledgement", {"edition": 0}), "item.edition_gone"
     ),
     "discussion": Kind(("POST", "/talk/posts", {"html": "<p>Mine</p>"}), OPEN, TICK, "item.wrong_kind"),
+    "quiz": Kind(
+        ("POST", "/quiz/hand-in", {"number": 1, "holder": TAB}), ("POST", "/quiz/attempts", {"holder": TAB}), TICK, "item.wrong_kind"
+    ),
     "assignment": Kind(("POST", "/hand-in", None), ("PUT", "/hand-in", {"text": "Half", "comment": ""}), TICK, "item.wrong_kind"),
 }  # fmt: skip
 
@@ -81,7 +86,16 @@ class Contract(DemoCase):
             self.teacher.send("PATCH", path, {"address": "https://tables.ostrell.example/levels"})
         if kind_of(kind).recording:
             self.teacher.send("PATCH", path, {"length_seconds": 100})
+        if kind == "quiz":
+            self.put_a_question(path)
         return item
+
+    def put_a_question(self, path: str) -> None:
+        bank = self.teacher.send("POST", f"{COURSE}/banks", {"name": f"Of {path}"}).json()["id"]
+        made = self.teacher.send("POST", f"{COURSE}/banks/{bank}/questions", {"name": "Sum", "body": POSED}).json()
+        rules = BODIES["put /api/courses/{slug}/items/{item_id}/quiz-setup"]
+        wish = {**rules, "slots": [{"question": made["id"], "points": "1"}]}
+        self.assertEqual(self.teacher.send("PUT", f"{path}/quiz-setup", wish).status_code, 200)
 
     def at(self, item: Item, rest: str = "") -> str:
         return f"{COURSE}/items/{item.pk}{rest}"

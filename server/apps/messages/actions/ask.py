@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -49,8 +50,8 @@ class QuestionWish:
     open_to_class: bool
 
 
-def ask(actor: Actor, course: Course, wish: QuestionWish) -> Question:
-    """Ask the people who teach the course; what it is about comes along by itself."""
+def ask(actor: Actor, course: Course, wish: QuestionWish, along: Mapping[str, Any] | None = None) -> Question:
+    """Ask the people who teach the course; what it is about comes along by itself, and `along` with it."""
     member = membership(actor, course)
     require(can_study(member))
     refuse_archived(course)
@@ -61,7 +62,7 @@ def ask(actor: Actor, course: Course, wish: QuestionWish) -> Question:
         raise Refused("question.too_many", most=MOST_WAITING)
     context = {}
     if wish.item_id is not None:
-        context = context_of(course, require_open(course, wish.item_id, actor), wish.item_id)
+        context = context_of(course, require_open(course, wish.item_id, actor), wish.item_id) | dict(along or {})
     made = Question.objects.create(
         course=course,
         asker_id=person,

@@ -7,13 +7,14 @@ from typing import NamedTuple
 from django.db.models import Max
 from unvo_core.answers.kinds import ByHand
 
-from apps.courses.public import Course, can_study, membership
-from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store, untold
+from apps.courses.public import Course
+from apps.kernel.public import Actor, Refused, StoredFile, now, record, store, untold
 from apps.questions.public import question_of
+from apps.quizzes.actions.door import own_attempt
 from apps.quizzes.actions.hand_in import is_over
 from apps.quizzes.api.schemas import AnswerFile
 from apps.quizzes.models import AttemptFile, AttemptQuestion, QuizAttempt
-from apps.quizzes.queries import files_by_question, held_attempt
+from apps.quizzes.queries import files_by_question
 
 MOST_FILES = 10
 MOST_BYTES = 50 * 1024 * 1024
@@ -66,8 +67,7 @@ def _touch(row: AttemptQuestion) -> None:
 
 def _open_question(actor: Actor, course: Course, place: Place) -> AttemptQuestion:
     """Held with its attempt until the transaction ends."""
-    require(can_study(membership(actor, course)))
-    attempt = held_attempt(place.item_id, actor.person_id or 0, place.number)
+    attempt = own_attempt(actor, course, place.item_id, place.number)
     if attempt.handed_in_at is not None or is_over(attempt, now()):
         raise Refused("quiz.handed_in", status=409)
     if attempt.holder != place.holder:

@@ -10,16 +10,17 @@ from unvo_core.answers.form_errors import FormError
 from unvo_core.questions.judging import Outcome
 from unvo_core.quizzes.rules import QuizRules
 
-from apps.courses.public import Course, can_study, membership, moment
-from apps.kernel.public import Actor, Refused, now, record, require
+from apps.courses.public import Course, moment
+from apps.kernel.public import Actor, Refused, now, record
 from apps.layout.public import layout
 from apps.questions.public import Answers
+from apps.quizzes.actions.door import own_attempt
 from apps.quizzes.actions.hand_in import finish, is_over
 from apps.quizzes.actions.telling import gone_on
 from apps.quizzes.facts import exact, rules_of
 from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
 from apps.quizzes.putting import Put, has_answer
-from apps.quizzes.queries import held_attempt, questions_of, quiz_of
+from apps.quizzes.queries import questions_of, quiz_of
 from apps.quizzes.standing import attempts_allowed, own_item
 
 MOST_SECONDS = 24 * 3600
@@ -59,8 +60,7 @@ class Checked:
 def save_answers(actor: Actor, course: Course, item_id: int, number: int, holder: str, given: Sequence[Given]) -> Kept:
     """Keep what was given, in one go. Two windows wait for each other; the one that does not hold the attempt is told.
     What comes after the clock is kept beside and hands it in, if nothing has yet."""
-    require(can_study(membership(actor, course)))
-    attempt = held_attempt(item_id, actor.person_id or 0, number)
+    attempt = own_attempt(actor, course, item_id, number)
     rules, rows = rules_of(quiz_of(item_id)), questions_of(attempt)
     by_id = {row.pk: row for row in rows}
     if any(one.question_id not in by_id for one in given):

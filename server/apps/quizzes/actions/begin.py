@@ -19,13 +19,14 @@ from apps.kernel.public import Actor, Refused, now, record, require
 from apps.layout.public import LaidItem
 from apps.path.public import require_doable
 from apps.questions.public import named_questions, newest
+from apps.quizzes.actions.door import own_attempt
 from apps.quizzes.actions.hand_in import finish, is_over
 from apps.quizzes.actions.telling import begun
 from apps.quizzes.facts import rules_of, slots_of
 from apps.quizzes.jobs import hand_in_at
 from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt
 from apps.quizzes.putting import put_in
-from apps.quizzes.queries import attempts_of, drawn_from, held_attempt, quiz_of, require_quiz, room_place
+from apps.quizzes.queries import attempts_of, drawn_from, quiz_of, require_quiz, room_place
 from apps.quizzes.standing import attempts_allowed, stand_of
 
 
@@ -38,7 +39,7 @@ def begin(actor: Actor, course: Course, item_id: int, code: str, holder: str) ->
     item, person, quiz = known.laid.student_items[item_id], actor.person_id or 0, quiz_of(item_id)
     own = attempts_of(item_id, person)
     if own and own[-1].handed_in_at is None:
-        standing = held_attempt(item_id, person, own[-1].number)
+        standing = own_attempt(actor, course, item_id, own[-1].number)
         if standing.handed_in_at is None and not is_over(standing, now()):
             return _taken_over(actor, course, standing, holder)
         if standing.handed_in_at is None:
@@ -50,7 +51,7 @@ def begin(actor: Actor, course: Course, item_id: int, code: str, holder: str) ->
             return _begun(actor, course, quiz, item, len(own) + 1, holder)
     except IntegrityError:
         # Another window began it in this moment.
-        return _taken_over(actor, course, held_attempt(item_id, person, len(own) + 1), holder)
+        return _taken_over(actor, course, own_attempt(actor, course, item_id, len(own) + 1), holder)
 
 
 def _refuse(course: Course, quiz: Quiz, item: LaidItem, own: Sequence[QuizAttempt], code: str, person_id: int) -> None:
@@ -142,8 +143,7 @@ def put_questions(course: Course, attempt: QuizAttempt, chosen: Sequence[Chosen]
 
 def take_over(actor: Actor, course: Course, item_id: int, number: int, holder: str) -> QuizAttempt:
     """Into the window that asks; the other one is told with the next thing it sends."""
-    require(can_study(membership(actor, course)))
-    return _taken_over(actor, course, held_attempt(item_id, actor.person_id or 0, number), holder)
+    return _taken_over(actor, course, own_attempt(actor, course, item_id, number), holder)
 
 
 def _taken_over(actor: Actor, course: Course, attempt: QuizAttempt, holder: str) -> QuizAttempt:

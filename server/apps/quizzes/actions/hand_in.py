@@ -8,15 +8,16 @@ from datetime import datetime
 
 from django.utils.translation import ngettext
 
-from apps.courses.public import Course, can_study, membership
-from apps.kernel.public import SYSTEM, Actor, Refused, now, plain_letters, record, require
+from apps.courses.public import Course
+from apps.kernel.public import SYSTEM, Actor, Refused, now, plain_letters, record
 from apps.layout.public import person_layout
 from apps.notices.public import queue_mail
+from apps.quizzes.actions.door import own_attempt
 from apps.quizzes.actions.telling import handed_in
 from apps.quizzes.facts import rules_of
 from apps.quizzes.models import AttemptQuestion, QuizAttempt
 from apps.quizzes.putting import Put
-from apps.quizzes.queries import held_attempt, questions_of, quiz_of, rulings_of
+from apps.quizzes.queries import questions_of, quiz_of, rulings_of
 from apps.quizzes.receipts import mail_text
 from apps.quizzes.reckoning import hand_scores_over, raw_of
 
@@ -24,8 +25,7 @@ from apps.quizzes.reckoning import hand_scores_over, raw_of
 def hand_in(actor: Actor, course: Course, item_id: int, number: int, holder: str, *, sure: bool = False) -> QuizAttempt:
     """What stands is what counts. What was handed in before, by the clock or from another window, stays as it was.
     Unless they are `sure`, whoever has an answer that can't be read is told first: it costs no attempt."""
-    require(can_study(membership(actor, course)))
-    attempt = held_attempt(item_id, actor.person_id or 0, number)
+    attempt = own_attempt(actor, course, item_id, number)
     if attempt.handed_in_at is not None:
         return attempt
     over = is_over(attempt, now())

@@ -8,7 +8,7 @@ from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
-from unvo_core.quizzes.rules import QuizRules, What, When, rules_problems
+from unvo_core.quizzes.rules import QuizRules, Revealed, When, rules_problems
 from unvo_core.quizzes.slots import MOST_QUESTIONS, Slot, question_count, total_points
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
@@ -36,14 +36,14 @@ def set_quiz(actor: Actor, course: Course, item_id: int, wish: QuizWish) -> Audi
     require_quiz(course, item_id)
     item = item_row(course, item_id)
     refuse_problems(rules_problems(wish.rules))
-    if wish.rules.tries is not None and wish.rules.when(What.RIGHT) is not When.AT_ONCE:
+    if wish.rules.tries is not None and wish.rules.when(Revealed.RIGHT) is not When.AT_ONCE:
         raise Refused("quiz.tries_tell")
     quiz, _ = Quiz.objects.get_or_create(item=item)
     slots = [slot_row(slot) for slot in wish.slots]
-    if slots != quiz.slots:
+    if slots != quiz.questions:
         _refuse_slots(course, item_id, wish.slots)
     fields: dict[str, Any] = {
-        "slots": slots,
+        "questions": slots,
         "attempts": wish.rules.attempts,
         "tries": wish.rules.tries,
         "try_cost": _decimal(wish.rules.try_cost),
@@ -54,7 +54,7 @@ def set_quiz(actor: Actor, course: Course, item_id: int, wish: QuizWish) -> Audi
         "code": wish.rules.code.strip(),
         "room": wish.rules.room,
         "fresh": wish.rules.fresh,
-        "shows": {str(what): str(wish.rules.when(what)) for what in What},
+        "shows": {str(what): str(wish.rules.when(what)) for what in Revealed},
     }
     points = {"points": _decimal(total_points(wish.slots))} if wish.slots else {}
     return apply_edits(
@@ -64,7 +64,7 @@ def set_quiz(actor: Actor, course: Course, item_id: int, wish: QuizWish) -> Audi
 
 def refuse_other_points(actor: Actor, course: Course, item_ids: Collection[int]) -> None:
     """Where the points of items were changed: a quiz with questions is worth what they are, whoever changes it."""
-    rows = Quiz.objects.filter(item_id__in=item_ids).exclude(slots=[]).select_related("item")
+    rows = Quiz.objects.filter(item_id__in=item_ids).exclude(questions=[]).select_related("item")
     if any(quiz.item.points != _decimal(total_points(slots_of(quiz))) for quiz in rows):
         raise Refused("quiz.points_of_questions")
 
@@ -101,7 +101,7 @@ def _refuse_slots(course: Course, item_id: int, slots: Sequence[Slot]) -> None:
 def _refuse_small_banks(course: Course, slots: Sequence[Slot]) -> None:
     """Each must have enough beside the questions that stand by name."""
     there = {bank.pk: bank for bank, _ in banks(course)}
-    drawn = drawn_from(course, Quiz(slots=[slot_row(slot) for slot in slots]))
+    drawn = drawn_from(course, Quiz(questions=[slot_row(slot) for slot in slots]))
     taken = {slot.question for slot in slots}
     for pk in dict.fromkeys(slot.bank for slot in slots if slot.bank is not None):
         bank: Bank | None = there.get(pk)
@@ -118,13 +118,13 @@ def copy_quizzes(source: Course, course: Course, items: Mapping[int, int], broug
     all banks; else those that these quizzes put are brought from another course, and stay where it is the same."""
     rows = list(Quiz.objects.filter(item_id__in=items))
     if brought is None and source.pk != course.pk:
-        slots = [slot for row in rows for slot in row.slots]
+        slots = [slot for row in rows for slot in row.questions]
         questions = {slot["question"] for slot in slots if "question" in slot}
         brought = bring_questions(source, course, questions, {s["bank"] for s in slots if "bank" in s}, items)
     for row in rows:
         row.pk, row.item_id, row.opened_at = None, items[row.item_id], None
         if brought is not None:
-            row.slots = [moved for slot in row.slots if (moved := _moved(slot, brought))]
+            row.questions = [moved for slot in row.questions if (moved := _moved(slot, brought))]
     Quiz.objects.bulk_create(rows)
 
 

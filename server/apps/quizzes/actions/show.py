@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 
 from django.db import transaction
-from unvo_core.quizzes.rules import What, When
+from unvo_core.quizzes.rules import Revealed, When
 
 from apps.courses.public import Course
 from apps.gradebook.public import held_scores
@@ -34,5 +34,5 @@ def show_due_scores(at: datetime) -> int:
     for item_id in held:
         with transaction.atomic():
             people = QuizAttempt.objects.filter(item_id=item_id).values_list("person_id", flat=True).distinct()
-            hand_scores_over(SYSTEM, quizzes[item_id].item.course, item_id, list(people), str(What.SCORE))
+            hand_scores_over(SYSTEM, quizzes[item_id].item.course, item_id, list(people), str(Revealed.SCORE))
     return len(held)

@@ -11,7 +11,8 @@ from apps.people.public import SignedIn
 from apps.quizzes import setup
 from apps.quizzes.actions import read_by_hand, rescore, room, set_quiz
 from apps.quizzes.actions.show import show
-from apps.quizzes.api import schemas as s
+from apps.quizzes.api import class_schemas as s
+from apps.quizzes.api.schemas import Review
 from apps.quizzes.class_page import quiz_class
 from apps.quizzes.models import QuizAttempt
 from apps.quizzes.policies import can_see_attempt_of
@@ -77,7 +78,7 @@ def give_quiz_minutes(request: SignedIn, slug: str, item_id: int, person_id: int
     return _class(request, slug, item_id)
 
 
-@router.get("/courses/{slug}/items/{item_id}/quiz-class/{person_id}/{number}", response=s.Review)
+@router.get("/courses/{slug}/items/{item_id}/quiz-class/{person_id}/{number}", response=Review)
 def read_attempt_of(request: SignedIn, slug: str, item_id: int, person_id: int, number: int) -> HttpResponse:
     course, member = _teaching(request, slug)
     rows = QuizAttempt.objects.select_related("course", "person").filter(item_id=item_id, course=course)
@@ -88,27 +89,25 @@ def read_attempt_of(request: SignedIn, slug: str, item_id: int, person_id: int, 
     return answer(review(course, attempt, member))
 
 
-@router.put("/courses/{slug}/items/{item_id}/quiz-answers/{question_id}", response=s.Review)
+@router.put("/courses/{slug}/items/{item_id}/quiz-answers/{answer_id}", response=Review)
 @write
-def read_quiz_answer(
-    request: SignedIn, slug: str, item_id: int, question_id: int, payload: s.ReadQuestionIn
-) -> s.Review:
+def read_quiz_answer(request: SignedIn, slug: str, item_id: int, answer_id: int, payload: s.ReadQuestionIn) -> Review:
     course, member = _teaching(request, slug)
     wish = read_by_hand.Read(points=payload.points, comment=payload.comment, seen=payload.seen)
-    row = read_by_hand.read_question(actor_of(request), course, item_id, question_id, wish)
+    row = read_by_hand.read_question(actor_of(request), course, item_id, answer_id, wish)
     attempt = QuizAttempt.objects.select_related("course", "person").get(pk=row.attempt_id)
     return review(course, attempt, member)
 
 
-@router.get("/courses/{slug}/items/{item_id}/quiz-questions/{question_id}/rescoring", response=s.RescoreEffect)
-def read_rescoring(request: SignedIn, slug: str, item_id: int, question_id: int) -> HttpResponse:
+@router.get("/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", response=s.RescoreEffect)
+def read_rescoring(request: SignedIn, slug: str, item_id: int, bank_question_id: int) -> HttpResponse:
     course, member = _teaching(request, slug)
     require(can_lay_out(member))
-    return answer(_effect(course, item_id, question_id))
+    return answer(_effect(course, item_id, bank_question_id))
 
 
-def _effect(course: Course, item_id: int, question_id: int) -> s.RescoreEffect:
-    found = rescore.effect_of(course, item_id, question_id)
+def _effect(course: Course, item_id: int, bank_question_id: int) -> s.RescoreEffect:
+    found = rescore.effect_of(course, item_id, bank_question_id)
     moves = []
     for move in found.moves:
         before, after = rescore.points_of_move(move)
@@ -124,11 +123,13 @@ def _effect(course: Course, item_id: int, question_id: int) -> s.RescoreEffect:
     return s.RescoreEffect(edition=found.edition.edition, answered=found.answered, others=found.others, moves=moves)
 
 
-@router.post("/courses/{slug}/items/{item_id}/quiz-questions/{question_id}/rescoring", response=s.QuizClass)
+@router.post("/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", response=s.QuizClass)
 @write
-def rescore_question(request: SignedIn, slug: str, item_id: int, question_id: int, payload: s.RescoreIn) -> s.QuizClass:
+def rescore_question(
+    request: SignedIn, slug: str, item_id: int, bank_question_id: int, payload: s.RescoreIn
+) -> s.QuizClass:
     course, _ = _teaching(request, slug)
-    rescore.rescore(actor_of(request), course, item_id, question_id, payload.edition)
+    rescore.rescore(actor_of(request), course, item_id, bank_question_id, payload.edition)
     return _class(request, slug, item_id)
 
 
@@ -140,11 +141,13 @@ def set_rescoring_back(request: SignedIn, slug: str, item_id: int, rescoring_id:
     return _class(request, slug, item_id)
 
 
-@router.put("/courses/{slug}/items/{item_id}/quiz-questions/{question_id}/ruling", response=s.QuizClass)
+@router.put("/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/ruling", response=s.QuizClass)
 @write
-def rule_on_question(request: SignedIn, slug: str, item_id: int, question_id: int, payload: s.RulingIn) -> s.QuizClass:
+def rule_on_question(
+    request: SignedIn, slug: str, item_id: int, bank_question_id: int, payload: s.RulingIn
+) -> s.QuizClass:
     course, _ = _teaching(request, slug)
-    rescore.rule(actor_of(request), course, item_id, question_id, payload.kind, payload.why)
+    rescore.rule(actor_of(request), course, item_id, bank_question_id, payload.kind, payload.why)
     return _class(request, slug, item_id)
 
 

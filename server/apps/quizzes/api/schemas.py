@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from datetime import datetime
-from decimal import Decimal
 from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
-from unvo_core.quizzes.rules import What, When
+from unvo_core.quizzes.rules import Revealed, When
 
 from apps.questions.public import Answers, ReadOut, ShownQuestion
 
@@ -16,7 +15,6 @@ Holder = Field(min_length=8, max_length=40)
 """A name that a tab gave itself."""
 QuestionState = Literal["empty", "saved", "form", "right", "part", "wrong", "read"]
 """Of a question under way: nothing there; kept; its form is to be mended; checked; to be read by a person."""
-ClassState = Literal["nothing", "under_way", "handed_in", "waits"]
 ReviewState = Literal["", "empty", "right", "part", "wrong", "read"]
 FreshState = Literal["empty", "form", "right", "part", "wrong"]
 How = Literal["", "self", "clock", "teacher", "paper"]
@@ -25,7 +23,7 @@ How = Literal["", "self", "clock", "teacher", "paper"]
 class ShownWhen(Schema):
     """One thing that is shown, when, and said in a sentence."""
 
-    what: What
+    what: Revealed
     when: When
     words: str
     now: bool
@@ -292,181 +290,3 @@ class FreshOut(Schema):
     fields: dict[str, ReadOut]
     state: FreshState
     words: list[str]
-
-
-class SlotIn(Schema):
-    """A question, or some of a bank; points for each."""
-
-    question: int | None = Field(None, ge=1, lt=2**63)
-    bank: int | None = Field(None, ge=1, lt=2**63)
-    count: int = Field(1, ge=1, le=100)
-    points: Decimal = Field(max_digits=6, decimal_places=2)
-
-
-class SlotOut(SlotIn):
-    """With what it is called; `there`: questions to draw from."""
-
-    name: str
-    there: int
-    gone: bool
-
-
-class QuizRulesIn(Schema):
-    attempts: int | None = Field(ge=0, le=10_000)
-    tries: int | None = Field(ge=0, le=10_000)
-    try_cost: Decimal = Field(max_digits=5, decimal_places=2)
-    minutes: int | None = Field(ge=0, le=30_000)
-    one_by_one: bool
-    back: bool
-    shuffle: bool
-    code: str = Field(max_length=200)
-    room: bool
-    fresh: bool
-    shows: dict[What, When]
-
-
-class QuizIn(QuizRulesIn):
-    slots: list[SlotIn] = Field(max_length=200)
-
-
-class BankChoice(Schema):
-    id: int
-    name: str
-    count: int
-
-
-class QuizSetup(QuizRulesIn):
-    """How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay."""
-
-    slots: list[SlotOut]
-    total: str
-    said: list[ShownWhen]
-    fixed: bool
-    shown_by_hand: bool
-    banks: list[BankChoice]
-
-
-class PreviewQuestion(Schema):
-    name: str
-    points: str
-    shown: ShownQuestion
-    key: dict[str, str]
-    solution: str
-
-
-class QuizPreview(Schema):
-    """As one student would have it; nobody's."""
-
-    questions: list[PreviewQuestion]
-
-
-class ClassRow(Schema):
-    """One student. `state`: where their last attempt is."""
-
-    person_id: int
-    name: str
-    section: str
-    here: bool
-    state: ClassState
-    number: int
-    attempts: list[int]
-    answered: int
-    ends_at: datetime | None
-    extra_minutes: int
-    handed_in_at: datetime | None
-    how: How
-    points: str | None
-
-
-class RulingOut(Schema):
-    kind: Literal["out", "all"]
-    why: str
-    at: datetime
-
-
-class RescoringOut(Schema):
-    id: int
-    edition: int
-    at: datetime
-    by: str
-    moved: int
-    set_back_at: datetime | None
-
-
-class QuestionOfClass(Schema):
-    """A question over the class. `newer`: its key was corrected since somebody was scored by another."""
-
-    question_id: int
-    bank_id: int
-    name: str
-    points: str
-    asked: int
-    right: int
-    part: int
-    wrong: int
-    waits: int
-    newer: int | None
-    ruling: RulingOut | None
-    rescorings: list[RescoringOut]
-
-
-class QuizClass(Schema):
-    title: str
-    zone: str
-    now: datetime
-    total: str
-    questions: int
-    room: bool
-    timed: bool
-    shown_by_hand: bool
-    by_hand: bool
-    can_change: bool
-    rows: list[ClassRow]
-    by_question: list[QuestionOfClass]
-
-
-class Here(Schema):
-    here: bool
-
-
-class MinutesIn(Schema):
-    minutes: int = Field(ge=-10_000, le=10_000)
-
-
-class ReadQuestionIn(Schema):
-    points: Decimal | None = Field(max_digits=6, decimal_places=2)
-    comment: str = Field("", max_length=40_000)
-    seen: Decimal | None = Field(None, max_digits=6, decimal_places=2)
-
-
-class MoveOut(Schema):
-    """Who changes by how much: of the question, and of the whole attempt."""
-
-    person: str
-    number: int
-    before: str
-    after: str
-    raw_before: str | None
-    raw_after: str | None
-
-
-class RescoreEffect(Schema):
-    """`others`: answers to numbers that the new edition would not have drawn; they keep their key."""
-
-    edition: int
-    answered: int
-    others: int
-    moves: list[MoveOut]
-
-
-class RescoreIn(Schema):
-    edition: int = Field(ge=1, lt=2**31)
-
-
-class RulingIn(Schema):
-    kind: Literal["", "out", "all"]
-    why: str = Field("", max_length=2000)
-
-
-class ShowIn(Schema):
-    on: bool

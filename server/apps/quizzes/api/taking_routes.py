@@ -28,7 +28,7 @@ def _mine(request: SignedIn, slug: str, item_id: int, number: int) -> tuple[Cour
     course, reader = enter(request, slug)
     require(can_study(reader.member))
     found = next((a for a in attempts_of(item_id, reader.person_id) if a.number == number), None)
-    if found is None:
+    if found is None or found.course_id != course.pk:
         raise Refused("quiz.no_such_attempt", status=404, number=number)
     return course, found
 
@@ -131,32 +131,37 @@ def hand_my_quiz_in(request: SignedIn, slug: str, item_id: int, payload: s.HandQ
     return _receipt(done)
 
 
-@router.post("/courses/{slug}/items/{item_id}/quiz/files", response=list[s.AnswerFile])
-@write(again=lambda request, slug, item_id, number, question, **_: _files(request, slug, item_id, number, question))
+FILES = "/courses/{slug}/items/{item_id}/quiz/attempts/{number}/answers/{answer_id}/files"
+
+
+def _files_again(request: SignedIn, slug: str, item_id: int, number: int, answer_id: int, **_: Any) -> Any:
+    return _files(request, slug, item_id, number, answer_id)
+
+
+@router.post(FILES, response=list[s.AnswerFile])
+@write(again=_files_again)
 def add_answer_file(
     request: SignedIn,
     slug: str,
     item_id: int,
     number: int,
-    question: int,
-    holder: str,
+    answer_id: int,
     file: Annotated[UploadedFile, File()],
+    holder: str = "",
 ) -> list[s.AnswerFile]:
-    course = course_by_slug(slug)
-    place = answer_files.Place(item_id, number, holder, question)
-    answer_files.add_file(actor_of(request), course, place, file)
-    return _files(request, slug, item_id, number, question)
+    place = answer_files.Place(item_id, number, holder, answer_id)
+    answer_files.add_file(actor_of(request), course_by_slug(slug), place, file)
+    return _files(request, slug, item_id, number, answer_id)
 
 
-@router.delete("/courses/{slug}/items/{item_id}/quiz/files/{file_id}", response=list[s.AnswerFile])
-@write(again=lambda request, slug, item_id, number, question, **_: _files(request, slug, item_id, number, question))
+@router.delete(FILES + "/{file_id}", response=list[s.AnswerFile])
+@write(again=_files_again)
 def remove_answer_file(
-    request: SignedIn, slug: str, item_id: int, file_id: int, number: int, question: int, holder: str
+    request: SignedIn, slug: str, item_id: int, number: int, answer_id: int, file_id: int, holder: str = ""
 ) -> list[s.AnswerFile]:
-    course = course_by_slug(slug)
-    place = answer_files.Place(item_id, number, holder, question)
-    answer_files.remove_file(actor_of(request), course, place, file_id)
-    return _files(request, slug, item_id, number, question)
+    place = answer_files.Place(item_id, number, holder, answer_id)
+    answer_files.remove_file(actor_of(request), course_by_slug(slug), place, file_id)
+    return _files(request, slug, item_id, number, answer_id)
 
 
 def _files(request: SignedIn, slug: str, item_id: int, number: int, question: int) -> list[s.AnswerFile]:

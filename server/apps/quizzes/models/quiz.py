@@ -4,11 +4,11 @@ from django.db import models
 
 
 class Quiz(models.Model):
-    """How a quiz goes. `slots`: [{question, points}] or [{bank, count, points}] in order, points as text; `shows`: what
-    is shown when; null figures: without a limit. `opened_at`: since when is shown what a teacher shows by hand."""
+    """How a quiz goes. `questions`: [{question, points}] or [{bank, count, points}] in order, points as text; `shows`:
+    what is shown when; null figures: without a limit. `opened_at`: since when is shown what a teacher shows by hand."""
 
     item = models.OneToOneField("layout.Item", on_delete=models.CASCADE, related_name="+")
-    slots = models.JSONField(default=list)
+    questions = models.JSONField(default=list)
     attempts = models.PositiveSmallIntegerField(null=True, default=1)
     tries = models.PositiveSmallIntegerField(null=True)
     try_cost = models.DecimalField(max_digits=5, decimal_places=2, default=0)
@@ -23,7 +23,7 @@ class Quiz(models.Model):
     opened_at = models.DateTimeField(null=True)
 
     class Meta:
-        indexes = [GinIndex(fields=["slots"], opclasses=["jsonb_path_ops"], name="quiz_slots")]
+        indexes = [GinIndex(fields=["questions"], opclasses=["jsonb_path_ops"], name="quiz_questions")]
 
 
 class RoomPlace(models.Model):

@@ -247,7 +247,7 @@ class Copying(QuizCase):
         told = self.teacher.send("POST", f"{COURSE}/copy", wish).json()
         copy = Course.objects.get(slug=told["slug"])
         item = Item.objects.get(course=copy, title="Quiz 7")
-        slots = Quiz.objects.get(item=item).slots
+        slots = Quiz.objects.get(item=item).questions
         self.assertEqual([slot["points"] for slot in slots], ["3", "2"])
         self.assertFalse({slot["question"] for slot in slots} & {self.latitude, self.sign}, "none of the old course")
         preview = Caller(INSTRUCTOR).get(f"/courses/{copy.slug}/items/{item.pk}/quiz-preview").json()
@@ -261,5 +261,5 @@ class Copying(QuizCase):
         made = self.teacher.send("POST", f"{COURSE}/copy-in", wish)
         self.assertEqual(made.status_code, 200, made.content[:300])
         twin = Quiz.objects.exclude(item=self.quiz).filter(item__course=self.course).latest("pk")
-        self.assertEqual((twin.slots, twin.opened_at), (Quiz.objects.get(item=self.quiz).slots, None))
+        self.assertEqual((twin.questions, twin.opened_at), (Quiz.objects.get(item=self.quiz).questions, None))
         self.assertFalse(QuizAttempt.objects.filter(item_id=twin.item_id).exists())

@@ -2,15 +2,22 @@
 
 from __future__ import annotations
 
-from apps.courses.public import Course, Seat, can_lay_out, instructors, membership
+from apps.courses.public import Course, Seat, can_lay_out, can_study, instructors, membership
 from apps.kernel.public import Actor, require, together, with_own_files
 from apps.library.public import EntryWish, answered_before, change_entry, make_entry, people_of
+from apps.messages.public import Question, QuestionWish, ask, note_published, question_out, question_row
 from apps.messages.public import near as near_questions
-from apps.messages.public import note_published, question_out, question_row
 from apps.path.public import Reader, laid_for, opened_items, own_progress
+from apps.quizzes.public import asked_about
 from apps.screens.asking import schemas as out
 
 LONGEST = 2000
+
+
+def ask_about_answer(actor: Actor, course: Course, item_id: int, answer_id: int, html: str) -> Question:
+    require(can_study(membership(actor, course)))
+    along = asked_about(course, item_id, actor.person_id or 0, answer_id)
+    return ask(actor, course, QuestionWish("item", item_id, html, open_to_class=False), along)
 
 
 def asking(course: Course) -> out.Asking:

@@ -3,6 +3,7 @@ from ninja import Router
 
 from apps.courses.public import can_study, course_by_slug
 from apps.kernel.public import actor_of, answer, require, write
+from apps.messages.public import HtmlIn, QuestionKept
 from apps.path.public import enter
 from apps.people.public import SignedIn
 from apps.screens.asking import page
@@ -24,6 +25,14 @@ def near_questions(request: SignedIn, slug: str, payload: s.NearIn) -> HttpRespo
     course, reader = enter(request, slug)
     require(can_study(reader.member))
     return answer(page.near(course, reader, payload.text))
+
+
+@router.post("/courses/{slug}/items/{item_id}/quiz/answers/{answer_id}/questions", response=QuestionKept)
+@write
+def ask_about_answer(request: SignedIn, slug: str, item_id: int, answer_id: int, payload: HtmlIn) -> QuestionKept:
+    """About one question of a quiz; the asker's numbers and tries go along, so nobody else of the class finds it."""
+    made = page.ask_about_answer(actor_of(request), course_by_slug(slug), item_id, answer_id, payload.html)
+    return QuestionKept(id=made.pk, at=made.at)
 
 
 @router.post(ONE, response=s.Publication)

@@ -22,7 +22,8 @@ MOST_LINES = 24
 GRADING = ("layout.set_grading", "layout.set_rules", "layout.set_categories", "layout.drop_graded", "grading.copy")
 ALLOWANCES = ("layout.allow", "layout.take_allowance_back")
 REMOVALS = ("layout.remove_item", "layout.remove_module", "layout.remove_part")
-SCORES = Q(action__startswith="score.")
+SCORES = Q(action__regex=r"^(score|quiz)\.")
+"""What moves scores, and what goes on around a quiz that is held."""
 SORTS: dict[str, Q] = {
     "": ~SCORES,
     "layout": Q(action__regex=r"^(layout|course|check)\.") & ~Q(action__in=(*GRADING, *ALLOWANCES)),

@@ -81,6 +81,7 @@ CHANGES = {
     "layout.set_brief": _("What %(title)s takes"),
     "layout.set_categories": _("Categories of the gradebook"),
     "layout.set_conditions": _("When %(title)s opens"),
+    "layout.set_quiz": _("How %(title)s goes, and its questions"),
     "layout.set_discussion": _("How people talk in %(title)s"),
     "layout.set_grading": _("How %(title)s counts"),
     "people.enrol": _("People were enrolled"),
@@ -107,6 +108,14 @@ CHANGES = {
     "library.publish": _("An answer went into the library"),
     "library.unpublish": _("An answer was taken out of the library"),
     "library.settle": _("A report of an error was settled, or opened again"),
+    "quiz.check_in": _("Somebody was checked in to %(title)s, or out again"),
+    "quiz.minutes": _("Minutes were given at the table"),
+    "quiz.read": _("An answer was read and scored"),
+    "quiz.rescore": _("A corrected key was laid over the answers in %(title)s"),
+    "quiz.rescore.undone": _("A corrected key was taken back from the answers in %(title)s"),
+    "quiz.ruling": _("A question of %(title)s was taken out of the scores, given to all, or counts again"),
+    "quiz.show": _("What is shown by hand of %(title)s was shown, or hidden again"),
+    "score.reckoned": _("Scores of %(title)s were reckoned"),
     "score.release": _("Scores of %(title)s were released"),
     "score.save": _("Score: %(title)s"),
     "talk.close": _("A conversation was closed"),
@@ -122,7 +131,9 @@ CHANGES = {
 
 UNTOLD = frozenset({"position", "stamped", "beat", "step", "file_id", "asked_edition", "person", "item"})
 """Fields that say nothing to a reader."""
-STRUCTURES = frozenset({"slots", "rotation", "exceptions", "beats", "steps", "shift_minutes", "walls", "wants"})
+STRUCTURES = frozenset(
+    {"slots", "rotation", "exceptions", "beats", "steps", "shift_minutes", "walls", "wants", "shows", "questions"}
+)
 """Fields that a word would not do for."""
 BY_ID = {
     "module_id": "module",

@@ -24,6 +24,10 @@ export const own = {
   notices: () => read(["notices"], () => told(client.GET("/api/notices"))),
   noticeChoices: () => read(["notice-choices"], () => told(client.GET("/api/notices/choices"))),
   outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
+  quizReceipt: (number: Get<string>) =>
+    read(["quiz-receipt", number], () =>
+      told(client.GET("/api/quiz-receipts/{number}", { params: { path: { number: number() } } })),
+    ),
   receipt: (number: Get<string>) =>
     read(["receipt", number], () =>
       told(client.GET("/api/receipts/{number}", { params: { path: { number: number() } } })),

@@ -47,6 +47,16 @@ export const touched = {
   ],
   /** Question banks and what is in them. */
   banks: (slug: string): Key[] => [courseKey(slug, "layout", "banks")],
+  /** How a quiz goes and what it puts: its item is worth what its questions are. */
+  quiz: (slug: string): Key[] => [courseKey(slug), today, desk],
+  /** What is answered in a quiz, and how far one is. */
+  answering: (slug: string, id: number): Key[] => [
+    courseKey(slug, "path", "item", id, "page"),
+    courseKey(slug, "path", "item", id, "quiz", "mine"),
+    courseKey(slug, "path", "sheet"),
+    courseKey(slug, "path", "term"),
+    today,
+  ],
   /** Absences from a class. */
   absences: (slug: string): Key[] => [
     courseKey(slug, "path", "class"),

@@ -16,7 +16,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { say } from "@/ui/notice/notices";
 import RichText from "@/ui/richtext/RichText.vue";
-import { uploadQuestionPicture, useAsking } from "../asking";
+import { uploadQuestionPicture, useAsking, useAskingAnswer } from "../asking";
 
 /** 'Ask about this': whom first, what was asked already, and what comes along by itself. */
 const {
@@ -24,17 +24,21 @@ const {
   about,
   itemId = null,
   title = "",
+  answer = 0,
 } = defineProps<{
   slug: string;
   about: Shapes["QuestionIn"]["about"];
   itemId?: number | null;
   /** Of the item that it is about. */
   title?: string;
+  /** One's own answer in a quiz: it goes along with the numbers and tries, and nobody else of the class finds it. */
+  answer?: number;
 }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const writes = useAsking(() => slug);
+const askAnswer = useAskingAnswer(() => slug);
 const { data: me } = useMe();
 const { data: asking } = useQuery(courseAsked(() => slug).asking());
 const { data: ribbon } = useRibbon(() => slug);
@@ -42,7 +46,7 @@ const TEAM = -1;
 const QUIET_MS = 700;
 const LEAST = 12;
 const whom = ref(TEAM);
-const what = `question.${slug}.${about}.${itemId ?? 0}`;
+const what = `question.${slug}.${about}.${itemId ?? 0}.${answer}`;
 const person = () => me.value?.id ?? 0;
 const kept = keptTyped<string>(person(), what);
 const html = ref(kept?.value ?? "");
@@ -91,13 +95,15 @@ async function send(): Promise<void> {
   refused.value = "";
   if (keyed !== html.value) [key, keyed] = [wishKey(), html.value];
   try {
-    await writes.ask.mutateAsync({
-      about,
-      item_id: itemId,
-      html: html.value,
-      open_to_class: open.value,
-      key,
-    });
+    if (answer && itemId) await askAnswer.mutateAsync({ itemId, answer, html: html.value, key });
+    else
+      await writes.ask.mutateAsync({
+        about,
+        item_id: itemId,
+        html: html.value,
+        open_to_class: open.value,
+        key,
+      });
     done(t("asked.sent", { n: asking.value?.answer_days ?? 2 }, asking.value?.answer_days ?? 2));
   } catch (error) {
     refused.value = `${wrong(error)} ${t("talk.kept")}`;
@@ -146,7 +152,7 @@ async function meToo(id: number): Promise<void> {
       </div>
       <!-- What is typed stays while its writer looks whom else to ask. -->
       <div v-show="!other" class="grid gap-3">
-        <p class="text-[14px] text-soft">{{ t(`asked.along.${about}`) }}</p>
+        <p class="text-[14px] text-soft">{{ t(`asked.along.${answer ? "answer" : about}`) }}</p>
         <RichEditor
           low
           :html="kept?.value ?? ''"
@@ -175,13 +181,16 @@ async function meToo(id: number): Promise<void> {
             <span v-if="one.own_too" class="text-[14px] text-soft">{{ t("asked.isToo") }}</span>
           </div>
         </section>
-        <UiCheck v-if="about !== 'score'" v-model="open" :label="t('asked.open')" />
+        <UiCheck v-if="about !== 'score' && !answer" v-model="open" :label="t('asked.open')" />
         <p v-else class="text-[14px] text-soft">{{ t("asked.private") }}</p>
         <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
         <div class="flex gap-2">
-          <UiButton look="main" type="submit" :disabled="!plain || writes.ask.isPending.value">{{
-            t("asked.send")
-          }}</UiButton>
+          <UiButton
+            look="main"
+            type="submit"
+            :disabled="!plain || writes.ask.isPending.value || askAnswer.isPending.value"
+            >{{ t("asked.send") }}</UiButton
+          >
           <UiButton look="text" @click="cancel">{{ t("app.cancel") }}</UiButton>
         </div>
       </div>

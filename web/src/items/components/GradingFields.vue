@@ -8,6 +8,7 @@ import UiField from "@/ui/field/UiField.vue";
 const counts = defineModel<Shapes["GradingIn"]>({ required: true });
 const { grading } = defineProps<{ grading: Shapes["ItemGrading"] }>();
 const { t } = useI18n();
+const COUNTINGS = ["best", "latest", "first", "mean"] as const;
 </script>
 
 <template>
@@ -31,6 +32,13 @@ const { t } = useI18n();
         </select>
       </UiField>
     </div>
+    <UiField v-slot="{ field }" class="mt-2 max-w-[260px]" :label="t('settings.counting')">
+      <select :id="field" v-model="counts.counting" class="field">
+        <option v-for="one in COUNTINGS" :key="one" :value="one">
+          {{ t(`settings.countingChoice.${one}`) }}
+        </option>
+      </select>
+    </UiField>
     <UiCheck v-model="counts.hold" class="mt-2" :label="t('settings.hold')" />
   </fieldset>
 </template>

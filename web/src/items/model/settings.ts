@@ -53,6 +53,7 @@ export function settingsOf(
       category_id: grading.category_id,
       late_rule_id: grading.late_rule_id,
       hold: grading.hold,
+      counting: grading.counting,
     },
     brief: brief && { ...brief },
     talk: talk && copyOf(talk),

@@ -51,10 +51,20 @@ export function effortWords(minutes: number, t: Composer["t"]): string {
 }
 
 export function startedWords(started: Record<string, number>, t: Composer["t"]): string {
+  if (started.questions) return quizWords(started, t);
   const parts = [];
   if (started.files) parts.push(t("detail.files", { n: started.files }, started.files));
   if (started.words) parts.push(t("detail.words", { n: started.words }, started.words));
   return [...parts, t("detail.notHandedIn")].join(", ");
+}
+
+/** 'Attempt 1 of 2, 4 of 6 answered, 11 min left'. */
+function quizWords(started: Record<string, number>, t: Composer["t"]): string {
+  const { attempt, of, answered, questions, ends } = started;
+  const minutes = ends ? Math.ceil((ends * 1000 - Date.now()) / 60_000) : 0;
+  const left = ends ? (minutes > 0 ? t("detail.minutesLeft", { n: minutes }) : t("detail.timeUp")) : "";
+  const which = of ? t("detail.attemptOf", { n: attempt, of }) : t("detail.attempt", { n: attempt });
+  return [which, t("detail.answered", { n: answered, all: questions }), left].filter(Boolean).join(", ");
 }
 
 /** What the state word is made of. */

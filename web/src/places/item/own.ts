@@ -3,6 +3,8 @@ import type { Kind } from "@/frame/kinds";
 import AssignmentPart from "./assignment/AssignmentPart.vue";
 import DiscussionPart from "./discussion/DiscussionPart.vue";
 import TalkFacts from "./discussion/TalkFacts.vue";
+import QuizPart from "./quiz/QuizPart.vue";
+import TaughtQuiz from "./quiz/TaughtQuiz.vue";
 
 /** What such a part puts into the foot of the page: the one thing to do with the item now. */
 export interface OwnAction {
@@ -18,8 +20,12 @@ export interface OwnPart {
 export const OWN_PARTS: Partial<Record<Kind, Component>> = {
   assignment: AssignmentPart,
   discussion: DiscussionPart,
+  quiz: QuizPart,
 };
 /** What it adds for teachers too. */
-export const TAUGHT_PARTS: Partial<Record<Kind, Component>> = { discussion: DiscussionPart };
+export const TAUGHT_PARTS: Partial<Record<Kind, Component>> = {
+  discussion: DiscussionPart,
+  quiz: TaughtQuiz,
+};
 /** What it has to say beside the item's facts. */
 export const OWN_FACTS: Partial<Record<Kind, Component>> = { discussion: TalkFacts };

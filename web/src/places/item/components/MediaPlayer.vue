@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
+import { useRoute } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale } from "@/frame/writes";
@@ -10,6 +11,7 @@ import { Watching } from "../model/watching";
 /** A recording with its captions, its transcript beside it, and the place where one stopped. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
 const { t } = useI18n();
+const route = useRoute();
 const stale = useStale();
 const SPEEDS = [0.75, 1, 1.25, 1.5, 1.75, 2];
 const SAVE_EVERY = 10_000;
@@ -28,7 +30,10 @@ const current = computed(() => cues.value.findLastIndex((c) => c.start <= at.val
 const watching = new Watching();
 let saved = Date.now();
 
+/** Where an address points into the recording; else where its reader stopped. */
 function ready(): void {
+  const asked = Number(route.query.at ?? 0) || 0;
+  if (player.value && asked > 0) return void (player.value.currentTime = asked);
   const from = page.watched?.position ?? 0;
   if (player.value && from > 3 && from < player.value.duration - 3) player.value.currentTime = from;
 }

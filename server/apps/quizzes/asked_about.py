@@ -1,0 +1,57 @@
+"""What comes along with a question about one question of a quiz: the asker's own numbers, and what they tried."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from unvo_core.questions.showing import filled, shown_numbers
+
+from apps.courses.public import Course
+from apps.kernel.public import Refused, clean, plain
+from apps.questions.public import Answers, question_of, version_of
+from apps.quizzes.actions.answering import shares_of
+from apps.quizzes.facts import rules_of
+from apps.quizzes.models import AttemptQuestion
+from apps.quizzes.putting import Put
+from apps.quizzes.queries import quiz_of
+from apps.quizzes.taking import reached
+
+LONGEST = 600
+
+
+def asked_about(course: Course, item_id: int, person_id: int, answer_id: int) -> dict[str, Any]:
+    """Frozen with the question. Refuses what is not theirs, or not to be seen now."""
+    rows = AttemptQuestion.objects.select_related("attempt", "edition", "question").prefetch_related("tries")
+    row = rows.filter(pk=answer_id, attempt__course=course, attempt__item_id=item_id).first()
+    rules = rules_of(quiz_of(item_id))
+    if row is None or row.attempt.person_id != person_id:
+        raise Refused("quiz.no_such_question_here", status=404)
+    if row.attempt.handed_in_at is None and not reached(rules, row.attempt, row):
+        raise Refused("quiz.no_such_question_here", status=404)
+    question = question_of(row.edition)
+    version = version_of(question, row.seed)
+    return {
+        "put": row.question.name,
+        "put_attempt": row.attempt.number,
+        "put_text": plain(clean(filled(question.text, shown_numbers(question, version))))[:LONGEST],
+        "put_answers": _said(Put(row, rules), row.answers),
+        "put_tries": [
+            f"{_said(Put(row, rules), one.answers)}: {told}"
+            for one, told in zip(row.tries.all(), shares_of(row), strict=True)
+        ],
+    }
+
+
+def _said(put: Put, answers: Answers) -> str:
+    """As it was typed; what was chosen in the words of its options."""
+    options = {o.name: o.text for f in put.shown_fields for o in (*f.options, *f.targets)}
+    found = []
+    for value in answers.values():
+        if isinstance(value, str):
+            found.append(value)
+        elif isinstance(value, list):
+            found.append(", ".join(plain(options.get(name, "")) for name in value))
+        else:
+            pairs = ((plain(options.get(a, "")), plain(options.get(b, ""))) for a, b in value.items())
+            found.append(", ".join(f"{a} – {b}" for a, b in pairs))
+    return "; ".join(found)[:LONGEST]

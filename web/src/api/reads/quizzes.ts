@@ -1,0 +1,72 @@
+import { client, told } from "../client";
+import { courseKey, type Side } from "./course";
+import { read, type Get } from "./read";
+
+/** One quiz: as its student stands with it, an attempt, its review; for teachers its setting and its class. */
+export function courseQuiz(slug: Get<string>, id: Get<number>) {
+  const key = (side: Side, ...rest: unknown[]) => courseKey(slug, side, "item", id, "quiz", ...rest);
+  const params = () => ({ path: { slug: slug(), item_id: id() } });
+  const numbered = (number: Get<number>) => ({ path: { ...params().path, number: number() } });
+  return {
+    mine: () =>
+      read(key("path", "mine"), () =>
+        told(client.GET("/api/courses/{slug}/items/{item_id}/quiz", { params: params() })),
+      ),
+    attempt: (number: Get<number>, holder: Get<string>) =>
+      read(key("path", "attempt", number, holder), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}", {
+            params: { ...numbered(number), query: { holder: holder() } },
+          }),
+        ),
+      ),
+    review: (number: Get<number>) =>
+      read(key("path", "review", number), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz/attempts/{number}/review", {
+            params: numbered(number),
+          }),
+        ),
+      ),
+  };
+}
+
+/** How a quiz is set and how its class stands, for those who teach. */
+export function courseQuizClass(slug: Get<string>, id: Get<number>) {
+  const key = (side: Side, ...rest: unknown[]) => courseKey(slug, side, "item", id, "quiz", ...rest);
+  const params = () => ({ path: { slug: slug(), item_id: id() } });
+  return {
+    setup: () =>
+      read(key("layout", "setup"), () =>
+        told(client.GET("/api/courses/{slug}/items/{item_id}/quiz-setup", { params: params() })),
+      ),
+    preview: (seed: Get<string>) =>
+      read(key("layout", "preview", seed), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz-preview", {
+            params: { ...params(), query: { seed: seed() } },
+          }),
+        ),
+      ),
+    class: () =>
+      read(key("class", "class"), () =>
+        told(client.GET("/api/courses/{slug}/items/{item_id}/quiz-class", { params: params() })),
+      ),
+    reviewOf: (person: Get<number>, number: Get<number>) =>
+      read(key("class", "review", person, number), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz-class/{person_id}/{number}", {
+            params: { path: { ...params().path, number: number(), person_id: person() } },
+          }),
+        ),
+      ),
+    rescoring: (question: Get<number>) =>
+      read(key("class", "rescoring", question), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", {
+            params: { path: { ...params().path, bank_question_id: question() } },
+          }),
+        ),
+      ),
+  };
+}

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { defineAsyncComponent, ref } from "vue";
+import { useI18n } from "vue-i18n";
+import { NoAnswer, type Shapes } from "@/api/client";
+import { useWrong } from "@/frame/writes";
+import { sizeWords } from "@/items/model/sizes";
+import UiButton from "@/ui/button/UiButton.vue";
+import { takeFiles } from "@/ui/field/events";
+import type { Attempt } from "../model/attempt";
+import { uploadAnswer, useTakingWrites } from "../queries";
+
+const RecordDialog = defineAsyncComponent(() => import("@/items/editor/RecordDialog.vue"));
+
+/** Files or a recording that answer a question; each is there when its line stands in the list. */
+const { question, field, attempt, slug, id, locked } = defineProps<{
+  question: Shapes["TakenQuestion"];
+  field: Shapes["AskedOut"];
+  attempt: Attempt;
+  slug: string;
+  id: number;
+  locked: boolean;
+}>();
+const { t, locale } = useI18n();
+const wrong = useWrong();
+const writes = useTakingWrites(
+  () => slug,
+  () => id,
+);
+const problem = ref("");
+const share = ref<number | null>(null);
+const recording = ref(false);
+const waiting = ref<File | null>(null);
+const number = () => attempt.taking.value?.number ?? 1;
+const show = (files: Shapes["AnswerFile"][]): void =>
+  attempt.replace((q) =>
+    q.id === question.id ? { ...q, files, state: files.length ? "saved" : q.state } : q,
+  );
+
+async function send(file: File): Promise<void> {
+  problem.value = "";
+  waiting.value = file;
+  share.value = 0;
+  const at = { slug, id, number: number(), answer: question.id, holder: attempt.holder.value };
+  try {
+    show(await uploadAnswer(at, file, (part) => (share.value = part)));
+    waiting.value = null;
+  } catch (error) {
+    problem.value = error instanceof NoAnswer ? t("quiz.fileWaits", { name: file.name }) : wrong(error);
+    if (!(error instanceof NoAnswer)) waiting.value = null;
+  }
+  share.value = null;
+}
+
+async function chosen(event: Event): Promise<void> {
+  for (const file of takeFiles(event)) await send(file);
+}
+
+async function remove(file: number): Promise<void> {
+  const at = { number: number(), answer: question.id, file, holder: attempt.holder.value };
+  show(await writes.removeFile.mutateAsync(at));
+}
+</script>
+
+<template>
+  <section :aria-label="field.label || t('answer.yours')">
+    <ul v-if="question.files.length" class="border-t border-rule">
+      <li
+        v-for="file in question.files"
+        :key="file.id"
+        class="flex items-center gap-3 border-b border-rule py-1.5"
+      >
+        <a :href="file.address" class="min-w-0 flex-1 overflow-hidden text-ellipsis" download>{{
+          file.name
+        }}</a>
+        <span class="figures text-soft">{{ sizeWords(file.size, locale) }}</span>
+        <UiButton
+          v-if="!locked"
+          look="text"
+          :aria-label="t('handIn.stop', { name: file.name })"
+          @click="remove(file.id)"
+          >{{ t("quiz.removeFile") }}</UiButton
+        >
+      </li>
+    </ul>
+    <div v-if="!locked" class="mt-2 flex flex-wrap items-center gap-3">
+      <label class="ui-file">
+        {{ t("quiz.addFile") }}
+        <input type="file" class="sr-only" @change="chosen" />
+      </label>
+      <UiButton v-if="field.sort === 'recording'" @click="recording = true">{{ t("quiz.record") }}</UiButton>
+      <UiButton v-if="waiting && share === null" look="text" @click="send(waiting)">{{
+        t("handIn.tryAgain")
+      }}</UiButton>
+      <progress v-if="share !== null" max="1" :value="share" :aria-label="waiting?.name ?? ''" />
+      <span class="text-[13px] text-soft">{{ t("answer.byPerson") }}</span>
+    </div>
+    <p v-if="problem" role="alert" class="mt-1 text-late">{{ problem }}</p>
+    <RecordDialog
+      v-if="recording"
+      @close="recording = false"
+      @take="
+        (file) => {
+          recording = false;
+          void send(file);
+        }
+      "
+    />
+  </section>
+</template>
+
+<style scoped>
+.ui-file {
+  display: inline-flex;
+  align-items: center;
+  min-height: 32px;
+  padding: 4px 11px;
+  border: 1.5px solid var(--deep);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--deep);
+  font-size: 14px;
+  font-weight: 650;
+  cursor: pointer;
+}
+.ui-file:focus-within {
+  outline: 2px solid var(--deep);
+  outline-offset: 2px;
+}
+</style>
