@@ -18,7 +18,11 @@ from apps.layout.reading.structure import LaidItem
 from apps.path.models import Fact
 from apps.people.models import Person
 
+from demo.checks import Sittings
 from demo.content.answers import handed_in_text
+
+SITTINGS = 7
+"""Of another generator, so that what is sat moves nothing else."""
 
 
 @dataclass(frozen=True)
@@ -51,6 +55,8 @@ class Class:
         self.laid = layout(course)
         self.graded = {g.item_id: g for g in GradedItem.objects.filter(course=course)}
         self.doings = Doings()
+        self.sittings = Sittings(course, Random(SITTINGS))
+        self.sittings.load()
 
     def play(self, person: Person, how: Habit) -> None:
         for item in self.laid.student_items.values():
@@ -59,6 +65,8 @@ class Class:
                 continue
             if item.kind == "assignment":
                 self._assignment(person, item, opens, how)
+            elif item.kind == "quiz":
+                self._quiz(person, item, opens, how)
             elif self.random.random() < how.care:
                 self._read(person, item, opens)
 
@@ -100,6 +108,26 @@ class Class:
             return
         self.hand_in(person, item, at)
         self._score(person, item, at, how)
+
+    def _quiz(self, person: Person, item: LaidItem, opens: datetime, how: Habit) -> None:
+        """Most sit it once, some a second time the day after; what they answered is judged, nothing is made up."""
+        due = item.span.due
+        if due is None:
+            return
+        at = min(self._moment(opens, due, how), due)
+        if at > self.now or self.random.random() > how.care:
+            return
+        graded = self.graded[item.id]
+        self._fact(person, item, Fact.OPENED, at - timedelta(minutes=25))
+        raw = self.sittings.sat(item, person, at, how.skill)
+        self.doings.scores.append((graded, person, 1, raw, at, True, ""))
+        last, again = 1, at + timedelta(hours=3)
+        if raw < 8 and again < min(due, self.now):
+            raw = self.sittings.sat(item, person, again, how.skill, 2)
+            self.doings.scores.append((graded, person, 2, raw, again, True, ""))
+            last, at = 2, again
+        detail = {"receipt": self.sittings.attempts[-1].receipt_number, "attempt": last}
+        self._fact(person, item, Fact.HANDED_IN, at, detail=detail)
 
     def _released_at(self, handed_in: datetime | None) -> datetime:
         """Back within a week, the latest of it this morning."""
@@ -178,26 +206,46 @@ class Class:
             )
         )
 
+    def started(self, person: Person, item: LaidItem, at: datetime, detail: dict[str, Any]) -> None:
+        self._fact(person, item, Fact.OPENED, at)
+        self._fact(person, item, Fact.STARTED, at, detail=detail)
+
+    def forget(self, person: Person, items: set[int]) -> None:
+        """As if they had done nothing there."""
+        doings, sat = self.doings, self.sittings
+        doings.facts = [f for f in doings.facts if not (f.person_id == person.pk and f.item_id in items)]
+        doings.hand_ins = [h for h in doings.hand_ins if not (h.person_id == person.pk and h.item_id in items)]
+        doings.scores = [s for s in doings.scores if not (s[1].pk == person.pk and s[0].item_id in items)]
+        gone = [a for a in sat.attempts if a.person_id == person.pk and a.item_id in items]
+        sat.attempts = [a for a in sat.attempts if not any(a is one for one in gone)]
+        sat.rows = [r for r in sat.rows if not any(r.attempt is one for one in gone)]
+
     def keep(self) -> None:
         Fact.objects.bulk_create(self.doings.facts, batch_size=2000)
         HandIn.objects.bulk_create(self.doings.hand_ins, batch_size=1000)
-        cells = Cell.objects.bulk_create([Cell(graded_item=g, person=p) for g, p, *_ in self.doings.scores])
+        self.sittings.keep()
+        pairs = list(dict.fromkeys((g, p) for g, p, *_ in self.doings.scores))
+        made = Cell.objects.bulk_create([Cell(graded_item=g, person=p) for g, p in pairs])
+        cells = dict(zip(pairs, made, strict=True))
         Score.objects.bulk_create(
             [
                 Score(
-                    cell=cell,
+                    cell=cells[g, p],
                     attempt=attempt,
                     raw=raw,
                     handed_in_at=at,
-                    released_at=self._released_at(at) if released else None,
+                    released_at=(at if self.by_machine(g) else self._released_at(at)) if released else None,
                     comment=comment,
-                    graded_by=self.grader,
-                    graded_at=self.now - timedelta(hours=4),
+                    graded_by=None if self.by_machine(g) else self.grader,
+                    graded_at=at if at and self.by_machine(g) else self.now - timedelta(hours=4),
                 )
-                for cell, (_, _, attempt, raw, at, released, comment) in zip(cells, self.doings.scores, strict=True)
+                for g, p, attempt, raw, at, released, comment in self.doings.scores
             ],
             batch_size=2000,
         )
+
+    def by_machine(self, graded: GradedItem) -> bool:
+        return graded.item_id in self.sittings.quizzes
 
 
 def started(course: Course, person: Person, item: LaidItem, at: datetime, text: str) -> None:

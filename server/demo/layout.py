@@ -127,7 +127,7 @@ class Layouter:
             read_first=[self.items[t].pk for t in wish.read_first],
             done_percent=kind_of(wish.kind).first_percent or wish.done_percent,
             wants=wish.wants,
-            takes_hand_ins=wish.kind == "assignment" and not wish.on_paper,
+            takes_hand_ins=kind_of(wish.kind).takes_hand_ins and not wish.on_paper,
         )
         if wish.html:
             ItemText.objects.create(item=item, edition=1, html=wish.html, written_at=now())

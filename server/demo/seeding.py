@@ -17,7 +17,7 @@ from apps.live.models import Absence
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import asked, banks, library, map8, said, spring, srv010, srv110, sta205, talk, written
+from demo import asked, banks, checks, library, map8, said, spring, srv010, srv110, sta205, talk, written
 from demo.doings import Class, Habit, habit, started
 from demo.people import make_people
 from demo.photographs import add_photographs
@@ -35,7 +35,11 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     random = Random(SEED)
     instructor, assistant, class_ = make_people(students, random)
     today = now.astimezone(ZoneInfo(srv110.ZONE)).date()
-    course, sections, _ = srv110.make_course(today)
+    course, sections, layouter = srv110.make_course(today)
+    made = banks.seed_banks(course, instructor, banks.SURVEYING)
+    banks.say_where_taught(course)
+    banks.slip(course)
+    checks.set_checks(course, {n: layouter.items[t] for n, t in srv110.check_titles().items()}, made)
     _enrol(course, sections, instructor, assistant, class_)
     _play(course, instructor, class_, now, random)
     induction = srv010.make_course()
@@ -45,7 +49,6 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     )
     srv110.read_all_files(course)
     library.stock(course, class_[0], now)
-    banks.seed_banks(course, instructor)
     talk.play(course, instructor, class_, now)
     said.announce(course, instructor, class_, now)
     asked.ask(course, instructor, class_, now)
@@ -111,6 +114,8 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
         how = (Habit(1, 0.9, 0), Habit(0.62, 0.66, 0.3))[n] if n < 2 else habit(random)
         game.play(person, how)
     _settle_keeps_up(game, class_[0])
+    if len(class_) > ALLOWED_AT:
+        _sit_now(game, class_[ALLOWED_AT], now)
     game.keep()
     books = HandIn.objects.filter(course=course, item__title="Field book: bearings").order_by("handed_in_at")
     add_photographs(list(books), random)
@@ -143,12 +148,22 @@ def _allow(course: Course, person: Person, giver: Person, now: datetime) -> None
     GroupMember.objects.bulk_create(GroupMember(group=crew, person_id=e.person_id) for e in first_section)
 
 
+def _sit_now(game: Class, person: Person, now: datetime) -> None:
+    """The student with more time sits the seventh check, begun eighteen minutes ago."""
+    items = {item.title.partition(":")[0]: item for item in game.laid.student_items.values()}
+    check = items["Check 7"]
+    game.forget(person, {check.id, items["Set 7A"].id, items["Set 7B"].id})
+    for title in ("Set 7A", "Set 7B"):
+        game.hand_in(person, items[title], now - timedelta(hours=14))
+    begun = now - timedelta(minutes=18)
+    attempt = game.sittings.under_way(check, person, begun, 30)
+    detail = {"attempt": 1, "of": 2, "answered": 4, "questions": 6, "ends": int(attempt.ends_at.timestamp())}  # type: ignore[union-attr]
+    game.started(person, check, begun, detail)
+
+
 def _settle_keeps_up(game: Class, person: Person) -> None:
     """The student to sign in as: everything before week 7 in, week 7's work still ahead."""
     this_week = {
         i.id for m in game.laid.students if m.week is not None and m.week >= 7 for i in m.items if i.takes_hand_ins
     }
-    doings = game.doings
-    doings.facts = [f for f in doings.facts if not (f.person_id == person.pk and f.item_id in this_week)]
-    doings.hand_ins = [h for h in doings.hand_ins if not (h.person_id == person.pk and h.item_id in this_week)]
-    doings.scores = [s for s in doings.scores if not (s[1].pk == person.pk and s[0].item_id in this_week)]
+    game.forget(person, this_week)

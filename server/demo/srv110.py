@@ -150,7 +150,7 @@ def _week(plan: WeekPlan) -> list[Wish]:
     wishes += talk.wishes(n, after)
     wishes.append(
         Wish(
-            "assignment",
+            "quiz",
             f"Check {n}: {plan.topic.lower()}",
             f"<p>Twenty minutes on {plan.topic.lower()}, without notes. You may try twice; the better one counts.</p>",
             35,
@@ -161,12 +161,15 @@ def _week(plan: WeekPlan) -> list[Wish]:
             (n, SUNDAY, "23:59"),
             "Checks",
             counting="best",
-            attempts=2,
-            files=False,
             after=(f"Set {n}A: {plan.sets[0]}", f"Set {n}B: {plan.sets[1]}"),
         )
     )
     return wishes
+
+
+def check_titles() -> dict[int, str]:
+    """By week."""
+    return {plan.number: f"Check {plan.number}: {plan.topic.lower()}" for plan in PLAN}
 
 
 def _watch(plan: WeekPlan, part: str, opens: tuple[int, int, str]) -> Wish:

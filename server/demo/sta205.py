@@ -13,9 +13,12 @@ from apps.layout.actions.move_term import apply_move, plan_repace
 from apps.layout.actions.set_schedule import PatternWish, ScheduleWish
 from apps.layout.models import MeetingPattern
 from apps.people.models import Person
+from apps.quizzes.models import Quiz
 from apps.transfer.actions.copy_course import copy_course
 
+from demo.banks import seed_banks
 from demo.content.statistics import TOPICS
+from demo.content.statistics_questions import STATISTICS
 from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, TUESDAY, WEDNESDAY, Layouter, Wish, at_class, monday_of
 from demo.srv110 import BANDS, ZONE
 
@@ -24,7 +27,7 @@ SUMMER_DAYS = (MONDAY, TUESDAY, WEDNESDAY, THURSDAY)
 
 def make_sta205(today: date, teacher: Person) -> Course:
     """Last year's course, its copy, and the copy repaced: the same path, several items a day."""
-    source = _fifteen_weeks(monday_of(date(today.year - 1, 8, 24)))
+    source = _fifteen_weeks(monday_of(date(today.year - 1, 8, 24)), teacher)
     Enrolment.objects.create(course=source, person=teacher, role=Enrolment.INSTRUCTOR)
     actor = Actor(teacher.pk, teacher.name)
     summer = copy_course(actor, source, "Measurement Statistics, six-week summer term", "STA 205")
@@ -49,7 +52,7 @@ def _slot(day: int, start: int, end: int) -> dict[str, object]:
     return {"on": day, "start": f"{start:02d}:00", "end": f"{end:02d}:00", "place": "live, Room C4"}
 
 
-def _fifteen_weeks(first: date) -> Course:
+def _fifteen_weeks(first: date, teacher: Person) -> Course:
     term = Term.objects.create(
         name=f"Autumn term {first.year}", first_day=first, last_day=first + timedelta(weeks=14, days=6)
     )
@@ -72,6 +75,12 @@ def _fifteen_weeks(first: date) -> Course:
     layouter = Layouter(course, categories, None)
     for n, (topic, text) in enumerate(TOPICS, start=1):
         layouter.module(topic, n, _week(n, topic, text))
+    bank = seed_banks(course, teacher, {"Measurement statistics": STATISTICS})["Measurement statistics"]
+    Quiz.objects.bulk_create(
+        Quiz(item=item, questions=[{"bank": bank.pk, "count": 5, "points": "2"}], attempts=2, minutes=20)
+        for title, item in layouter.items.items()
+        if title.startswith("Check ")
+    )
     return course
 
 
@@ -83,6 +92,6 @@ def _week(n: int, topic: str, text: str) -> list[Wish]:
              address=f"https://media.ostrell.example/sta205/{n:02d}"),
         Wish("assignment", f"Problems {n}", f"<p>Five problems on {topic.lower()}, with the working shown.</p>", 90, 20,
              "Do", opens, (n, FRIDAY, "23:59"), (n, SUNDAY, "23:59"), "Homework"),
-        Wish("assignment", f"Check {n}", f"<p>Twenty minutes on {topic.lower()}.</p>", 20, 10, "Do", opens,
-             (n, SUNDAY, "23:59"), None, "Checks", files=False, after=(f"Problems {n}",)),
+        Wish("quiz", f"Check {n}", f"<p>Twenty minutes on {topic.lower()}.</p>", 20, 10, "Do", opens,
+             (n, SUNDAY, "23:59"), None, "Checks", after=(f"Problems {n}",)),
     ]  # fmt: skip
