@@ -8,7 +8,7 @@ from datetime import datetime
 from apps.assignments.waiting import waiting_hand_ins, waits_for_score
 from apps.courses.public import Seat, Seats, WaitingRow, of_my_students
 from apps.gradebook.public import held_scores, paper_scored
-from apps.layout.public import layout
+from apps.layout.public import kind_of, layout
 
 
 def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
@@ -48,10 +48,10 @@ def _papers(seat: Seat, scored: dict[int, set[int]], now: datetime) -> list[Wait
 
 
 def _held(seats: Seats) -> list[WaitingRow]:
-    """Scores that nobody can see yet; only an instructor lets them out."""
+    """Scores that nobody can see yet; only an instructor lets them out. Those of quizzes come out by their rules."""
     mine = [pk for pk, seat in seats.items() if seat.member.instructs]
     return [
         WaitingRow("held", seats[course], since, seats[course].back_by(since), count, item)
         for course, item, count, since in held_scores(mine)
-        if item in layout(seats[course].course).items
+        if (laid := layout(seats[course].course).items.get(item)) and not kind_of(laid.kind).puts_questions
     ]

@@ -4750,6 +4750,11 @@ export interface components {
             held: number;
             /** Id */
             id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
             /** Points */
             points: string;
             /** Title */
@@ -5514,7 +5519,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
             /** Lines */
             lines: string[];
             /** Person */

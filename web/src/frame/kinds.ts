@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import type { Shapes } from "@/api/client";
 import { general } from "@/api/reads";
+import { gradePath, quizClassPath, talkScorePath } from "./addresses";
 
 export type Kind = Shapes["ItemIn"]["kind"];
 export type Rule = Shapes["ItemPage"]["done_rule"];
@@ -18,6 +19,13 @@ export function useKinds(wanted: () => boolean = () => true) {
     ready: computed(() => data.value !== undefined || isError.value),
     offered: computed(() => [...kinds.value.values()]),
     kindOf: (code: Kind | undefined) => (code ? kinds.value.get(code) : undefined),
+    /** Where the class's work in an item of this kind is scored; '' where none is. */
+    scorePath: (code: Kind, slug: string, id: number): string => {
+      const kind = kinds.value.get(code);
+      if (kind?.puts_questions) return quizClassPath(slug, id);
+      if (kind?.talks) return talkScorePath(slug, id);
+      return kind?.takes_hand_ins ? gradePath(slug, id) : "";
+    },
     word: (code: Kind): string => kinds.value.get(code)?.word ?? code,
     /** The done rules that an item of this kind can ever meet. */
     rulesFor: (code: Kind, points: boolean): PlainRule[] =>

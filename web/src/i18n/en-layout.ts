@@ -99,6 +99,7 @@ export default {
     noCategory: "no category",
     lateRule: "Late rule",
     noLateRule: "late work is not reduced",
+    pointsOfQuestions: "as its questions are worth",
     counting: "Of several attempts",
     countingChoice: {
       best: "the best counts",

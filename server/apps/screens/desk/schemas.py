@@ -14,6 +14,7 @@ Kind = Literal[
     "report",
     "post_report",
     "quiz",
+    "quiz_held",
     "absence",
     "date_check",
     "unopened",

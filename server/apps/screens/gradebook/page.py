@@ -37,6 +37,7 @@ def _item(item: LaidItem, handed_in: int, waiting: int, held: int) -> out.BookIt
     return out.BookItem(
         id=item.id,
         title=item.title,
+        kind=item.kind,
         due=item.span.due,
         points=str(points(item.possible)),
         handed_in=handed_in,

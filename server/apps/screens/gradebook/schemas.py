@@ -2,10 +2,13 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
+from apps.layout.public import KindCode
+
 
 class BookItem(BaseModel):
     id: int
     title: str
+    kind: KindCode
     due: datetime | None
     points: str
     handed_in: int

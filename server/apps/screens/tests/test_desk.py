@@ -14,7 +14,7 @@ from apps.live.models import Absence
 
 BEARINGS, SET_7A = "Field book: bearings", "Set 7A: latitudes and departures"
 
-MOST = 13
+MOST = 14
 
 
 class SaidByStudents(DeskCase):

@@ -35,7 +35,8 @@ const { data: page, refetch: readPage } = useItem(
   () => id,
 );
 const kind = computed(() => kinds.kindOf(page.value?.row.kind));
-const takesHandIns = computed(() => kind.value?.takes_hand_ins ?? false);
+const putsQuestions = computed(() => kind.value?.puts_questions ?? false);
+const takesHandIns = computed(() => (kind.value?.takes_hand_ins ?? false) && !putsQuestions.value);
 const { data: grading, refetch: readGrading } = useGrading(
   () => slug,
   () => id,
@@ -82,7 +83,7 @@ const hasAddress = computed(() => kind.value?.address ?? false);
 const others = computed(() => (page.value?.module.rows ?? []).filter((r) => r.id !== id));
 /** Done rules that nobody could meet as the item stands here. */
 const never = computed<PlainRule[]>(() => {
-  const [handsIn, lies] = [form.value?.brief?.takes_hand_ins ?? false, !!page.value?.file];
+  const [handsIn, lies] = [form.value?.brief?.takes_hand_ins ?? putsQuestions.value, !!page.value?.file];
   return [
     ...(handsIn ? [] : (["handed_in"] as const)),
     ...(lies ? [] : (["watched"] as const)),
@@ -133,7 +134,7 @@ const words = (_: keyof Settings, value: unknown): string => {
       <UiField v-slot="{ field }" :label="t('settings.hint')">
         <input :id="field" v-model="form.hint" class="field" maxlength="300" />
       </UiField>
-      <UiField v-if="takesHandIns" v-slot="{ field }" :label="t('settings.place')">
+      <UiField v-if="takesHandIns || putsQuestions" v-slot="{ field }" :label="t('settings.place')">
         <input :id="field" v-model="form.place" class="field" maxlength="120" />
       </UiField>
       <UiField v-if="hasAddress" v-slot="{ field }" :label="t('settings.address')">
@@ -174,7 +175,18 @@ const words = (_: keyof Settings, value: unknown): string => {
           />
         </UiField>
         <UiField v-slot="{ field }" :label="t('settings.points')">
-          <input :id="field" v-model="form.points" class="field figures" type="number" min="0" step="0.5" />
+          <input
+            :id="field"
+            v-model="form.points"
+            class="field figures"
+            type="number"
+            min="0"
+            step="0.5"
+            :disabled="putsQuestions"
+          />
+          <span v-if="putsQuestions" class="text-[13px] text-soft">{{
+            t("settings.pointsOfQuestions")
+          }}</span>
         </UiField>
         <div class="sm:col-span-2">
           <UiCheck v-model="form.published" :label="t('settings.published')" />

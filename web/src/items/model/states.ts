@@ -50,8 +50,8 @@ export function effortWords(minutes: number, t: Composer["t"]): string {
   return m ? t("time.both", { h, m: String(m).padStart(2, "0") }) : t("time.hours", { h });
 }
 
-export function startedWords(started: Record<string, number>, t: Composer["t"]): string {
-  if (started.questions) return quizWords(started, t);
+export function startedWords(started: Record<string, number>, t: Composer["t"], now: string): string {
+  if (started.questions) return quizWords(started, t, now);
   const parts = [];
   if (started.files) parts.push(t("detail.files", { n: started.files }, started.files));
   if (started.words) parts.push(t("detail.words", { n: started.words }, started.words));
@@ -59,9 +59,9 @@ export function startedWords(started: Record<string, number>, t: Composer["t"]):
 }
 
 /** 'Attempt 1 of 2, 4 of 6 answered, 11 min left'. */
-function quizWords(started: Record<string, number>, t: Composer["t"]): string {
+function quizWords(started: Record<string, number>, t: Composer["t"], now: string): string {
   const { attempt, of, answered, questions, ends } = started;
-  const minutes = ends ? Math.ceil((ends * 1000 - Date.now()) / 60_000) : 0;
+  const minutes = ends ? Math.ceil((ends * 1000 - Date.parse(now)) / 60_000) : 0;
   const left = ends ? (minutes > 0 ? t("detail.minutesLeft", { n: minutes }) : t("detail.timeUp")) : "";
   const which = of ? t("detail.attemptOf", { n: attempt, of }) : t("detail.attempt", { n: attempt });
   return [which, t("detail.answered", { n: answered, all: questions }), left].filter(Boolean).join(", ");
@@ -113,7 +113,7 @@ export function stateDetail(row: Row, t: Composer["t"], times: Times, now: strin
       return t("detail.excused");
     case "started":
       if (row.wants.length) return wantWords(row, t, times);
-      return [startedWords(row.started, t), ahead(row, t, times, now)].filter(Boolean).join(" · ");
+      return [startedWords(row.started, t, now), ahead(row, t, times, now)].filter(Boolean).join(" · ");
     case "to_do":
       return row.wants.length ? wantWords(row, t, times) : ahead(row, t, times, now);
   }

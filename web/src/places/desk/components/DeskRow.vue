@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import {
   gradePath,
+  quizClassPath,
   itemPath,
   postPath,
   questionPath,
@@ -61,6 +62,8 @@ const go = computed(() => {
   const item = row.item?.id ?? 0;
   const places: Partial<Record<DeskRow["kind"], { to: string; word: string }>> = {
     ungraded: { to: gradePath(row.slug, item), word: t("desk.grade") },
+    quiz: { to: quizClassPath(row.slug, item), word: t("desk.grade") },
+    quiz_held: { to: quizClassPath(row.slug, item), word: t("desk.toShow") },
     discussion: { to: talkScorePath(row.slug, item), word: t("desk.grade") },
     post_report: { to: postPath(row.slug, item, row.row_id ?? 0), word: t("desk.toPost") },
     paper: { to: gradePath(row.slug, item), word: t("desk.grade") },

@@ -2,7 +2,8 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import { useWrong } from "@/frame/writes";
-import { gradePath, itemPath, setupPath } from "@/frame/addresses";
+import { itemPath, setupPath } from "@/frame/addresses";
+import { useKinds } from "@/frame/kinds";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -11,6 +12,7 @@ import { useGradebook } from "../queries";
 
 const { slug } = defineProps<{ slug: string }>();
 const { t } = useI18n();
+const kinds = useKinds();
 const wrong = useWrong();
 const { data: book, error } = useGradebook(() => slug);
 const times = useTimes(() => book.value?.zone ?? "");
@@ -65,7 +67,7 @@ const times = useTimes(() => book.value?.zone ?? "");
             <td class="f" :class="{ 'text-held': item.held }">{{ item.held || "–" }}</td>
             <td class="f">
               <UiButton
-                :to="gradePath(slug, item.id)"
+                :to="kinds.scorePath(item.kind, slug, item.id) || itemPath(slug, item.id)"
                 :aria-label="`${t('gradebook.grade')}: ${item.title}`"
                 >{{ t("gradebook.grade") }}</UiButton
               >

@@ -19,10 +19,14 @@ const AskDialog = defineAsyncComponent(() => import("@/items/components/AskDialo
 const { t } = useI18n();
 const asking = ref(false);
 const kinds = useKinds();
+const handsIn = computed(() => {
+  const kind = kinds.kindOf(page.row.kind);
+  return kind !== undefined && kind.takes_hand_ins && !kind.puts_questions;
+});
 const { data: work } = useMyWork(
   () => slug,
   () => page.row.id,
-  () => (kinds.kindOf(page.row.kind)?.takes_hand_ins ?? false) && !page.teaching && !isWalking(slug),
+  () => handsIn.value && !page.teaching && !isWalking(slug),
 );
 const times = useTimes(() => page.zone);
 interface Fact {

@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { gradePath, itemPath, setupPath, stepPath, talkScorePath } from "@/frame/addresses";
+import { itemPath, setupPath, stepPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useKeys } from "@/frame/shortcuts";
@@ -34,6 +34,7 @@ const { data: page, error } = useItem(
   () => id,
 );
 const kind = computed(() => kinds.kindOf(page.value?.row.kind));
+const scored = computed(() => (page.value ? kinds.scorePath(page.value.row.kind, slug, id) : ""));
 const ownPart = computed(() =>
   page.value ? (page.value.teaching ? TAUGHT_PARTS : OWN_PARTS)[page.value.row.kind] : undefined,
 );
@@ -160,11 +161,8 @@ useKeys(() => ({
             t("history.of")
           }}</UiButton>
           <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
-          <UiButton v-if="kind?.takes_hand_ins && page.row.points" look="main" :to="gradePath(slug, id)">{{
-            t("gradebook.grade")
-          }}</UiButton>
-          <UiButton v-if="kind?.talks && page.row.points" :to="talkScorePath(slug, id)">{{
-            t("talk.scoreParts")
+          <UiButton v-if="scored && page.row.points" :look="kind?.talks ? 'plain' : 'main'" :to="scored">{{
+            t(kind?.talks ? "talk.scoreParts" : kind?.puts_questions ? "quiz.toClass" : "gradebook.grade")
           }}</UiButton>
           <UiButton v-if="action" look="main" @click="action.run()">{{ action.label }}</UiButton>
         </template>

@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { quizClassPath, quizSetupPath } from "@/frame/addresses";
+import { quizSetupPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useQuizSetup } from "./queries";
 
@@ -45,9 +45,6 @@ defineExpose({ action: null });
     <div class="mt-4 flex flex-wrap gap-2">
       <UiButton :look="count ? 'plain' : 'main'" :to="quizSetupPath(slug, page.row.id)">{{
         t(page.can_lay_out ? "quiz.toSetup" : "quiz.seeSetup")
-      }}</UiButton>
-      <UiButton v-if="count" look="main" :to="quizClassPath(slug, page.row.id)">{{
-        t("quiz.toClass")
       }}</UiButton>
     </div>
   </section>

@@ -10,12 +10,13 @@ import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
 import ClassStrip from "./ClassStrip.vue";
 
-const { item, slug, zone, strip, drops } = defineProps<{
+const { item, slug, zone, strip, drops, now } = defineProps<{
   item: Shapes["ItemRow"];
   slug: string;
   zone: string;
   strip: Shapes["Strip"] | undefined;
   drops: number;
+  now: string;
 }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
@@ -59,7 +60,7 @@ const words = computed(() => {
         ? t("state.late", { by: lateWords(item.late_seconds, t) })
         : t("state.handed_in");
     case "started":
-      return `${t("state.started")}: ${startedWords(item.started, t)}`;
+      return `${t("state.started")}: ${startedWords(item.started, t, now)}`;
     case "locked":
       return `${t("state.locked")} · ${t("detail.after")} ${waitWords(item, t)}`;
     case "not_open":

@@ -107,6 +107,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
             :zone="standing.zone"
             :strip="stripOf.get(item.id)"
             :drops="category.arithmetic.of_items"
+            :now="standing.now"
           />
           <tr v-if="!category.items.length">
             <td colspan="7" class="px-9 py-2 text-soft">{{ t("standing.noItems") }}</td>

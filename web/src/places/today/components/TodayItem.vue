@@ -48,7 +48,7 @@ const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" 
       }}</RouterLink>
       <span class="code">{{ row.code }} · {{ kinds.word(row.kind) }}</span>
       <span v-if="asked" class="code">{{ asked }}</span>
-      <span v-else-if="begun" class="code">{{ startedWords(row.started, t) }}</span>
+      <span v-else-if="begun" class="code">{{ startedWords(row.started, t, now) }}</span>
       <span v-if="row.waits_for.length || row.choices.length" class="code"
         >{{ t("today.locked", { items: waitWords(row, t) }) }}
       </span>

@@ -3,7 +3,7 @@ import { useKinds } from "@/frame/kinds";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import { gradePath, itemPath, talkScorePath } from "@/frame/addresses";
+import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
@@ -46,8 +46,8 @@ const gradeWord = (found: { waiting: number }): string =>
       </span>
     </span>
     <UiButton
-      v-if="(kinds.kindOf(row.kind)?.takes_hand_ins || kinds.kindOf(row.kind)?.talks) && row.points"
-      :to="kinds.kindOf(row.kind)?.talks ? talkScorePath(slug, row.id) : gradePath(slug, row.id)"
+      v-if="kinds.scorePath(row.kind, slug, row.id) && row.points"
+      :to="kinds.scorePath(row.kind, slug, row.id)"
       :aria-label="`${gradeWord(count)}: ${row.title}`"
     >
       {{ gradeWord(count) }}
