@@ -20,9 +20,8 @@ from apps.questions.models import Bank, BankQuestion, QuestionEdition
 from apps.questions.putting import question_of, version_of
 from apps.quizzes.facts import rules_of, slots_of
 from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt, Try
-from apps.quizzes.putting import Put, put_in
+from apps.quizzes.putting import Put, key_answers, put_in
 from apps.quizzes.reckoning import raw_of
-from apps.quizzes.reviewing import key_of
 from unvo_core.answers.kinds import ChoiceAsked, MatchingAsked, OrderingAsked, TextAsked
 from unvo_core.questions.drawing import seed_of
 from unvo_core.questions.judging import setting_of
@@ -121,7 +120,7 @@ class Sittings:
         """Whether it was: an essay is left to those who write."""
         by_key = AttemptQuestion(edition=self.keys[row.question_id], seed=row.seed)
         put = Put(by_key, rules_of(self.quizzes[row.attempt.item_id]))
-        answers = key_of(put) if right else wrong_answers(put, self.random)
+        answers = key_answers(put.question, put.version) if right else wrong_answers(put, self.random)
         row.answers, row.answered_at, row.seconds, row.seq = answers, at, seconds, 1
         return bool(answers)
 

@@ -7,11 +7,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
 
-from unvo_core.answers.kinds import Answer, ByHand
+from unvo_core.answers.kinds import Answer, ByHand, ChoiceAsked, MatchingAsked, OrderingAsked
+from unvo_core.answers.values import Undefined
 from unvo_core.questions.drawing import Version
-from unvo_core.questions.judging import Outcome, judge_question
+from unvo_core.questions.judging import Outcome, judge_question, setting_of
 from unvo_core.questions.model import Question
-from unvo_core.questions.showing import ShownField, named, shown_field, shown_numbers
+from unvo_core.questions.showing import ShownField, named, opaque, shown_field, shown_numbers
+from unvo_core.questions.written_keys import written_key
 from unvo_core.quizzes.rules import QuizRules
 from unvo_core.quizzes.tries import best_share, tries_of
 
@@ -104,3 +106,25 @@ def named_answers(question: Question, seed: str, answers: Answers) -> Mapping[st
 
 def has_answer(answers: Answers) -> bool:
     return any(value.strip() if isinstance(value, str) else value for value in answers.values())
+
+
+def key_answers(question: Question, version: Version) -> Answers:
+    """The right answers in these numbers, as whoever was shown the question would have given them; none where it has no
+    value."""
+    setting = setting_of(question, version)
+    found: Answers = {}
+    for field in question.fields:
+        seed = f"{version.seed}|{field.name}"
+        try:
+            key = written_key(field.asked, setting)
+        except Undefined:
+            continue
+        match field.asked:
+            case ChoiceAsked() | OrderingAsked():
+                found[field.name] = [opaque(seed, name) for name in key]
+            case MatchingAsked():
+                pairs = key if isinstance(key, dict) else {}
+                found[field.name] = {opaque(seed, a): opaque(seed, b) for a, b in pairs.items()}
+            case _:
+                found[field.name] = key if isinstance(key, str) else ""
+    return found

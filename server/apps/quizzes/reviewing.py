@@ -7,11 +7,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from unvo_core.answers.judged import Judged
-from unvo_core.answers.kinds import ChoiceAsked, MatchingAsked, OrderingAsked
-from unvo_core.answers.values import Undefined
-from unvo_core.questions.judging import Outcome, setting_of
-from unvo_core.questions.showing import filled, opaque, shown_numbers
-from unvo_core.questions.written_keys import written_key
+from unvo_core.questions.judging import Outcome
+from unvo_core.questions.showing import filled, shown_numbers
 from unvo_core.quizzes.fresh import can_practise
 from unvo_core.quizzes.rules import Revealed, shown
 
@@ -24,7 +21,7 @@ from apps.quizzes.actions.answering import shares_of
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import rules_of
 from apps.quizzes.models import QuestionRuling, QuizAttempt
-from apps.quizzes.putting import Put, has_answer
+from apps.quizzes.putting import Put, has_answer, key_answers
 from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_of, rulings_of
 from apps.quizzes.reckoning import won_of
 from apps.quizzes.said import shows_said
@@ -99,7 +96,7 @@ def reviewed(put: Put, look: _Look) -> out.ReviewedQuestion:
         shown=shown_question(put.asked, put.version_asked) if own else None,
         answers=row.answers if own else None,
         fields=_fields(outcome) if own and right else {},
-        key=key_of(put) if Revealed.KEY in sees else None,
+        key=key_answers(put.question, put.version) if Revealed.KEY in sees else None,
         key_latex=key_latex(put) if Revealed.KEY in sees else {},
         state=_state(put, outcome) if right else "",
         won=str(points(won)) if right and won is not None else None,
@@ -141,30 +138,9 @@ def _solution(put: Put) -> str:
     return clean(filled(put.question.solution, shown_numbers(put.question, put.version)))
 
 
-def key_of(put: Put) -> Answers:
-    """In the student's own numbers; options under the names that they were shown by."""
-    setting = setting_of(put.question, put.version)
-    found: Answers = {}
-    for field in put.question.fields:
-        seed = f"{put.row.seed}|{field.name}"
-        try:
-            key = written_key(field.asked, setting)
-        except Undefined:
-            continue
-        match field.asked:
-            case ChoiceAsked() | OrderingAsked():
-                found[field.name] = [opaque(seed, name) for name in key]
-            case MatchingAsked():
-                pairs = key if isinstance(key, dict) else {}
-                found[field.name] = {opaque(seed, a): opaque(seed, b) for a, b in pairs.items()}
-            case _:
-                found[field.name] = key if isinstance(key, str) else ""
-    return found
-
-
 def key_latex(put: Put) -> dict[str, str]:
     """The typed keys as they are typeset."""
-    keys = key_of(put)
+    keys = key_answers(put.question, put.version)
     typed: Answers = {name: key for name, key in keys.items() if isinstance(key, str) and key}
     found = put.judged(typed).fields
     return {name: judged.latex for name, judged in found.items() if isinstance(judged, Judged) and judged.latex}

@@ -6,7 +6,6 @@ from collections.abc import Mapping, Sequence
 from fractions import Fraction
 
 from unvo_core.questions.drawing import Unfit
-from unvo_core.questions.proof import example
 from unvo_core.questions.showing import filled, shown_numbers
 from unvo_core.quizzes.rules import QuizRules, Revealed, Stand
 from unvo_core.quizzes.slots import Slot, choose, total_points
@@ -19,6 +18,7 @@ from apps.questions.public import banks, named_questions, newest, question_of, s
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.facts import rules_of, slots_of
 from apps.quizzes.models import QuizAttempt
+from apps.quizzes.putting import key_answers
 from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
 from apps.quizzes.said import shows_said
 from apps.quizzes.standing import ends_of_class
@@ -54,7 +54,7 @@ def setup_out(course: Course, item_id: int) -> s.QuizSetup:
     return s.QuizSetup(
         attempts=quiz.attempts,
         tries=quiz.tries,
-        try_cost=quiz.try_cost,
+        try_cost=points(rules.try_cost),
         minutes=quiz.minutes,
         one_by_one=quiz.one_by_one,
         back=quiz.back,
@@ -113,7 +113,7 @@ def preview(course: Course, item_id: int, seed: str) -> s.QuizPreview:
                 name=named[one.question].name,
                 points=str(points(one.points)),
                 shown=shown_question(question, version),
-                key=example(question, version).keys,
+                key=key_answers(question, version),
                 solution=clean(filled(question.solution, shown_numbers(question, version))),
             )
         )

@@ -8460,7 +8460,9 @@ export interface components {
         PreviewQuestion: {
             /** Key */
             key: {
-                [key: string]: string;
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
             };
             /** Name */
             name: string;

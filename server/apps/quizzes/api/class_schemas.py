@@ -10,7 +10,7 @@ from ninja import Schema
 from pydantic import Field
 from unvo_core.quizzes.rules import Revealed, When
 
-from apps.questions.public import ShownQuestion
+from apps.questions.public import Answers, ShownQuestion
 from apps.quizzes.api.schemas import How, ShownWhen
 
 ClassState = Literal["nothing", "under_way", "handed_in", "waits"]
@@ -73,7 +73,7 @@ class PreviewQuestion(Schema):
     name: str
     points: str
     shown: ShownQuestion
-    key: dict[str, str]
+    key: Answers
     solution: str
 
 

@@ -16,9 +16,8 @@ from unvo_core.questions.showing import opaque
 from apps.layout.models import Item
 from apps.quizzes.facts import rules_of
 from apps.quizzes.models import AttemptQuestion, QuizAttempt
-from apps.quizzes.putting import Put
+from apps.quizzes.putting import Put, key_answers
 from apps.quizzes.queries import quiz_of
-from apps.quizzes.reviewing import key_of
 
 COURSE = "/courses/srv-110"
 AT = datetime.fromisoformat(CLOCK)
@@ -162,7 +161,8 @@ class QuizWorld:
     def right(self, question: int, seq: int = 1, who: Caller | None = None, number: int = 1) -> dict[str, Any]:
         """The right answer in their own numbers, as their browser would send it."""
         row = self.row(question, who, number)
-        return {"question": row.pk, "answers": key_of(Put(row, rules_of(quiz_of(self.quiz.pk)))), "seq": seq}
+        put = Put(row, rules_of(quiz_of(self.quiz.pk)))
+        return {"question": row.pk, "answers": key_answers(put.question, put.version), "seq": seq}
 
     def wrong(self, question: int, answer: str = "1.234", seq: int = 1, number: int = 1) -> dict[str, Any]:
         row = self.row(question, number=number)

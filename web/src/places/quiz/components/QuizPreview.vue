@@ -5,6 +5,7 @@ import { askedWords } from "@/items/answering/asks";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
+import ShownAnswer from "./ShownAnswer.vue";
 import { usePreview } from "../queries";
 
 /** The quiz as one student would have it, with its keys; nobody's, and nothing of it is kept. */
@@ -35,17 +36,26 @@ const { data: preview, error } = usePreview(
         </p>
         <RichText :html="question.shown.text" />
         <template v-for="field in question.shown.fields" :key="field.name">
-          <ul v-if="field.options.length" class="list-disc pl-5">
+          <ul v-if="field.options.length" class="my-1 list-disc pl-5">
             <li v-for="option in field.options" :key="option.name"><RichText :html="option.text" /></li>
           </ul>
           <p class="text-[14px] text-soft">
             {{ askedWords(field, (key, named) => t(key, named ?? {})) }}
-            <template v-if="question.key[field.name]"
-              >· {{ t("quiz.key") }} <b class="figures text-ink">{{ question.key[field.name] }}</b></template
-            >
           </p>
+          <div v-if="field.asks !== 'by_hand' && question.key[field.name] !== undefined" class="key">
+            <span class="text-soft">{{ t("quiz.key") }}</span>
+            <ShownAnswer :asked="field" :value="question.key[field.name]!" />
+          </div>
         </template>
       </li>
     </ol>
   </aside>
 </template>
+
+<style scoped>
+.key {
+  display: flex;
+  gap: 10px;
+  font-size: 14px;
+}
+</style>

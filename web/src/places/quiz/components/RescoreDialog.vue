@@ -82,7 +82,10 @@ async function rescore(): Promise<void> {
         <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
       </div>
     </template>
-    <p v-else role="status" class="text-soft">{{ t("app.loading") }}</p>
+    <template v-else>
+      <p role="status" class="mb-3 text-soft">{{ t("app.loading") }}</p>
+      <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
+    </template>
   </UiDialog>
 </template>
 

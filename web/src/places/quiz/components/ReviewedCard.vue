@@ -28,6 +28,10 @@ const words = computed(() => {
     .filter(Boolean)
     .join(" · ");
 });
+/** A plain number looks the same typeset. */
+const NUMBER = /^-?\d+(\.\d+)?$/;
+const typeset = (value: unknown, latex: string | undefined): string =>
+  typeof value === "string" && NUMBER.test(value.trim()) ? "" : (latex ?? "");
 const place = (ref: Shapes["TaughtRef"]): string =>
   itemPath(slug, ref.item_id) + (ref.seconds === null ? "" : `?at=${ref.seconds}`);
 </script>
@@ -52,7 +56,7 @@ const place = (ref: Shapes["TaughtRef"]): string =>
           <span class="name">{{ field.label || t("answer.yours") }}</span>
           <ShownAnswer :asked="field" :value="question.answers?.[field.name] ?? ''" />
           <TypesetLine
-            v-if="question.fields[field.name]?.latex"
+            v-if="typeset(question.answers?.[field.name], question.fields[field.name]?.latex)"
             :latex="question.fields[field.name]!.latex"
           />
           <span v-if="question.fields[field.name]?.error" class="block text-[14px] text-late">{{
@@ -62,7 +66,10 @@ const place = (ref: Shapes["TaughtRef"]): string =>
         <div v-if="question.key && question.key[field.name] !== undefined && field.asks !== 'by_hand'">
           <span class="name">{{ t("quiz.key") }}</span>
           <ShownAnswer :asked="field" :value="question.key[field.name]!" />
-          <TypesetLine v-if="question.key_latex[field.name]" :latex="question.key_latex[field.name]!" />
+          <TypesetLine
+            v-if="typeset(question.key[field.name], question.key_latex[field.name])"
+            :latex="question.key_latex[field.name]!"
+          />
         </div>
       </div>
     </template>

@@ -29,9 +29,12 @@ const times = useTimes(() => page.value?.zone ?? "");
 const MINUTES = 5;
 const find = ref("");
 const sought = computed(() => find.value.trim().toLowerCase());
-const rows = computed(() =>
-  (page.value?.rows ?? []).filter((r) => r.name.toLowerCase().includes(sought.value)),
-);
+/** In a room by name; else what asks for something first. */
+const RANK = { waits: 0, under_way: 1, handed_in: 2, nothing: 3 } as const;
+const rows = computed(() => {
+  const found = (page.value?.rows ?? []).filter((r) => r.name.toLowerCase().includes(sought.value));
+  return page.value?.room ? found : found.sort((a, b) => RANK[a.state] - RANK[b.state]);
+});
 const count = (state: Shapes["ClassRow"]["state"]): number =>
   (page.value?.rows ?? []).filter((r) => r.state === state).length;
 const sums = computed(() =>
@@ -74,7 +77,7 @@ function words(row: Shapes["ClassRow"]): string {
     </div>
     <ClassQuestions v-if="page.by_question.length" :page="page" :slug="slug" :id="id" />
     <label class="mb-2 flex max-w-[320px] items-center gap-2 text-[14px]">
-      <span class="text-soft">{{ t("quiz.class.find") }}</span>
+      <span class="whitespace-nowrap text-soft">{{ t("quiz.class.find") }}</span>
       <input v-model="find" class="field" type="search" />
     </label>
     <div
