@@ -168,6 +168,7 @@ TABLE: dict[str, set[str]] = {
     f"get {QUIZ}-setup": TEACHERS,
     f"put {QUIZ}-setup": INSTRUCTORS,
     f"get {QUIZ}-preview": INSTRUCTORS,
+    f"get {QUIZ}-figures": TEACHERS,
     f"get {QUIZ}-class": TEACHERS,
     f"put {QUIZ}-class/{{person_id}}/here": TEACHERS,
     f"post {QUIZ}-class/{{person_id}}/minutes": TEACHERS,

@@ -11,6 +11,7 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.cases import ALLOWED, CHECK_7
 
 MOST = 14
 """From nothing: two of them ask whether layout and grading are still those of the version they are kept under."""
@@ -27,6 +28,7 @@ class QueryCounts(DemoCase):
 
     def pages(self) -> dict[tuple[str, str], int]:
         loop = self.item("Field book: campus loop").pk
+        check = f"/courses/srv-110/items/{self.item(CHECK_7).pk}"
         wanted = [
             (KEEPS_UP, "/courses"),
             (KEEPS_UP, "/courses/srv-110/ribbon"),
@@ -38,6 +40,9 @@ class QueryCounts(DemoCase):
             (KEEPS_UP, "/courses/srv-110/term"),
             (KEEPS_UP, "/courses/srv-110/library"),
             (KEEPS_UP, "/courses/srv-110/classes/13"),
+            (ALLOWED, f"{check}/quiz"),
+            (ALLOWED, f"{check}/quiz/attempts/1"),
+            (INSTRUCTOR, f"{check}/quiz-class"),
             (INSTRUCTOR, "/courses/srv-110/library"),
             (INSTRUCTOR, "/courses/srv-110/term"),
             (INSTRUCTOR, "/courses/srv-110/schedule"),

@@ -92,10 +92,15 @@ def _scores(attempts: Sequence[Answered], points: Mapping[int, float]) -> NDArra
     return np.array(rows, dtype=float).reshape(len(attempts), len(points))
 
 
+def group_size(count: int) -> int:
+    """How many are in the upper group, and as many in the lower."""
+    return max(1, round(count * KELLEY)) if count > 1 else 0
+
+
 def groups(rates: NDArray[np.float64]) -> tuple[NDArray[np.intp], NDArray[np.intp]]:
     """The rows of the best and of the least 27 %, at least one each where there are two; of equal rates the earlier."""
     count = len(rates)
-    size = max(1, round(count * KELLEY)) if count > 1 else 0
+    size = group_size(count)
     order = np.argsort(-rates, kind="stable")
     return order[:size], order[count - size :] if size else order[:0]
 

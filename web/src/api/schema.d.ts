@@ -1593,6 +1593,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/quiz-figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Quiz Figures */
+        get: operations["read_quiz_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/quiz-preview": {
         parameters: {
             query?: never;
@@ -7964,6 +7981,22 @@ export interface components {
             word: string;
         };
         /**
+         * OptionFigures
+         * @description How many took it, and how many of the upper and lower 27 per cent.
+         */
+        OptionFigures: {
+            /** Count */
+            count: number;
+            /** Lower */
+            lower: number;
+            /** Right */
+            right: boolean;
+            /** Text */
+            text: string;
+            /** Upper */
+            upper: number;
+        };
+        /**
          * OrderingAsked
          * @description The options as they stand are in order; they are shown shuffled. `each`: neighbours in order count.
          */
@@ -8577,6 +8610,40 @@ export interface components {
             text: string;
         };
         /**
+         * QuestionFigures
+         * @description `difficulty`: the mean share won, from 0 to 1; `item_total`: its correlation with the rest; `discrimination`: the
+         *     share of the upper less that of the lower 27 per cent, of `group` each; `seconds`: the median; `said`: what to look
+         *     at, the gravest first.
+         */
+        QuestionFigures: {
+            /** Asked */
+            asked: number;
+            /** Difficulty */
+            difficulty: number;
+            /** Discrimination */
+            discrimination: number | null;
+            /** Group */
+            group: number;
+            /** Item Total */
+            item_total: number | null;
+            /** Lower */
+            lower: number | null;
+            /** Name */
+            name: string;
+            /** Options */
+            options: components["schemas"]["OptionFigures"][];
+            /** Points */
+            points: string;
+            /** Question Id */
+            question_id: number;
+            /** Said */
+            said: string[];
+            /** Seconds */
+            seconds: number | null;
+            /** Upper */
+            upper: number | null;
+        };
+        /**
          * QuestionIn
          * @description `about` an item or a score names the `item_id`.
          */
@@ -8827,6 +8894,16 @@ export interface components {
             total: string;
             /** Zone */
             zone: string;
+        };
+        /** QuizFigures */
+        QuizFigures: {
+            /** Questions */
+            questions: components["schemas"]["QuestionFigures"][];
+            /** Said */
+            said: string;
+            /** Title */
+            title: string;
+            whole: components["schemas"]["WholeFigures"];
         };
         /** QuizIn */
         QuizIn: {
@@ -11524,6 +11601,27 @@ export interface components {
          * @enum {string}
          */
         When: "never" | "at_once" | "last_attempt" | "due" | "close" | "by_hand";
+        /**
+         * WholeFigures
+         * @description In points. `reliability`: Cronbach's alpha, which is KR-20 where all is right or wrong; `error`: the standard
+         *     error of measurement.
+         */
+        WholeFigures: {
+            /** Attempts */
+            attempts: number;
+            /** Deviation */
+            deviation: number | null;
+            /** Error */
+            error: number | null;
+            /** Mean */
+            mean: number;
+            /** Reliability */
+            reliability: number | null;
+            /** Right Or Wrong */
+            right_or_wrong: boolean;
+            /** Small */
+            small: boolean;
+        };
         /** WithReason */
         WithReason: {
             /** On */
@@ -14359,6 +14457,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Review"];
+                };
+            };
+        };
+    };
+    read_quiz_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizFigures"];
                 };
             };
         };

@@ -11,6 +11,7 @@ export const quizPath = (slug: string, id: number): string => `/c/${slug}/quiz/$
 export const quizReviewPath = (slug: string, id: number, number: number): string =>
   `${quizPath(slug, id)}/review/${number}`;
 export const quizClassPath = (slug: string, id: number): string => `${quizPath(slug, id)}/class`;
+export const quizFiguresPath = (slug: string, id: number): string => `${quizPath(slug, id)}/figures`;
 export const quizOfPath = (slug: string, id: number, person: number, number: number): string =>
   `${quizClassPath(slug, id)}/${person}/${number}`;
 export const quizSetupPath = (slug: string, id: number): string => `${quizPath(slug, id)}/questions`;

@@ -69,6 +69,17 @@ export default {
     course: "Course",
     work: "Work",
     note: "Note",
+    how: "How",
+    handedIn: {
+      self: "by hand",
+      clock: "by itself, when the time was up",
+      teacher: "by a teacher",
+      paper: "on paper",
+    },
+    quiz: "Quiz",
+    answered: "Answered",
+    ofQuestions: "{n} of {all} questions",
+    toReview: "Look at the answers",
   },
   standing: {
     title: "Standing",

@@ -11,6 +11,7 @@ from apps.people.public import SignedIn
 from apps.quizzes import setup
 from apps.quizzes.actions import read_by_hand, rescore, room, set_quiz
 from apps.quizzes.actions.show import show
+from apps.quizzes.analysis import figures
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.api.schemas import Review
 from apps.quizzes.class_page import quiz_class
@@ -60,6 +61,12 @@ def preview_quiz(
 @router.get("/courses/{slug}/items/{item_id}/quiz-class", response=s.QuizClass)
 def read_quiz_class(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     return answer(_class(request, slug, item_id))
+
+
+@router.get("/courses/{slug}/items/{item_id}/quiz-figures", response=s.QuizFigures)
+def read_quiz_figures(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
+    course, member = _teaching(request, slug)
+    return answer(figures(course, item_id, member))
 
 
 @router.put("/courses/{slug}/items/{item_id}/quiz-class/{person_id}/here", response=s.QuizClass)

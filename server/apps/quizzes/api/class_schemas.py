@@ -193,3 +193,53 @@ class RulingIn(Schema):
 
 class ShowIn(Schema):
     on: bool
+
+
+class OptionFigures(Schema):
+    """How many took it, and how many of the upper and lower 27 per cent."""
+
+    text: str
+    right: bool
+    count: int
+    upper: int
+    lower: int
+
+
+class QuestionFigures(Schema):
+    """`difficulty`: the mean share won, from 0 to 1; `item_total`: its correlation with the rest; `discrimination`: the
+    share of the upper less that of the lower 27 per cent, of `group` each; `seconds`: the median; `said`: what to look
+    at, the gravest first."""
+
+    question_id: int
+    name: str
+    points: str
+    asked: int
+    difficulty: float
+    item_total: float | None
+    discrimination: float | None
+    upper: float | None
+    lower: float | None
+    seconds: float | None
+    options: list[OptionFigures]
+    group: int
+    said: list[str]
+
+
+class WholeFigures(Schema):
+    """In points. `reliability`: Cronbach's alpha, which is KR-20 where all is right or wrong; `error`: the standard
+    error of measurement."""
+
+    attempts: int
+    mean: float
+    deviation: float | None
+    reliability: float | None
+    right_or_wrong: bool
+    error: float | None
+    small: bool
+
+
+class QuizFigures(Schema):
+    title: str
+    whole: WholeFigures
+    said: str
+    questions: list[QuestionFigures]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import UTC, date, datetime
 from zoneinfo import ZoneInfo
 
 from unvo_core.path.evaluate import CourseState, ItemState, is_left
@@ -13,6 +13,7 @@ from unvo_core.talk.wants import next_moment
 
 from apps.courses.public import Course
 from apps.layout.public import LaidItem, Layout
+from apps.path.public import Fact
 from apps.screens.rows import had_of
 
 Courses = dict[int, tuple[Course, Layout]]
@@ -22,13 +23,15 @@ Details = Mapping[tuple[int, str], Mapping[str, int]]
 
 @dataclass(frozen=True, slots=True)
 class Open:
-    """One thing left to do, with its course. `by`: when it is due, or the part of it that comes next."""
+    """One thing left to do, with its course. `by`: when it is due, or the part of it that comes next, or when its clock
+    ends. `runs`: it does, and nothing else is to be done meanwhile."""
 
     course: Course
     laid: Layout
     item: LaidItem
     state: ItemState
     by: datetime | None
+    runs: bool = False
 
 
 def open_in(courses: Courses, states: Mapping[int, CourseState], details: Details, now: datetime) -> dict[int, Open]:
@@ -46,7 +49,13 @@ def _open_items(course: Course, laid: Layout, states: CourseState, details: Deta
         state = states.items[item.id]
         if laid.term and item.required and is_left(state, item.span, now) and not item.held_at_a_set_time:
             by = next_moment(item.wants, had_of(item, details), item.span.due, laid.zone)
-            yield Open(course, laid, item, state, by)
+            ends = ends_by(details.get((item.id, Fact.STARTED), {}))
+            yield Open(course, laid, item, state, ends or by, runs=ends is not None)
+
+
+def ends_by(started: Mapping[str, int]) -> datetime | None:
+    """When the clock of what is under way ends it: nothing is due before that."""
+    return datetime.fromtimestamp(started["ends"], UTC) if started.get("ends") else None
 
 
 def work_of(one: Open, zone: ZoneInfo, day: date) -> Work:

@@ -31,8 +31,10 @@ def today(person: Person, now: datetime) -> out.Today:
     day = now.astimezone(zone).date()
     details = {key: detail for k in known.values() for key, detail in k.details.items()}
     open_items = open_in(courses, {pk: k.course for pk, k in known.items()}, details, now)
-    plan = day_plan([work_of(o, zone, day) for o in open_items.values()], day, person.budget_minutes)
+    planned = [work_of(o, zone, day) for o in open_items.values() if not o.runs]
+    plan = day_plan(planned, day, person.budget_minutes)
     since = min(person.seen_today_at or now, now - NEWS_AT_LEAST)
+    running = [_now_row(o, o.item.effort_minutes, known, person) for o in open_items.values() if o.runs]
     now_rows = [_now_row(open_items[s.key], s.minutes, known, person) for s in plan.days.get(day, ())]
     return out.Today(
         name=person.name,
@@ -41,7 +43,7 @@ def today(person: Person, now: datetime) -> out.Today:
         zone=zone.key,
         budget=list(person.budget_minutes),
         planned=plan.minutes_on(day),
-        rows=[r for r in now_rows if r.open],
+        rows=[*running, *(r for r in now_rows if r.open)],
         locked=[r for r in now_rows if not r.open],
         later=_later(open_items, known, (day, zone), person),
         days=[_strip_day(day + timedelta(days=n), plan, open_items, person, zone) for n in range(STRIP_DAYS)],

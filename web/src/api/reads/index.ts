@@ -6,7 +6,7 @@ export { place } from "./place";
 export { keyOf } from "./read";
 export { courseAsked, nearAsked } from "./asked";
 export { courseBanks } from "./questions";
-export { courseQuiz, courseQuizClass } from "./quizzes";
+export { courseQuiz, courseQuizClass, courseQuizSetup } from "./quizzes";
 export { courseWritten } from "./written";
 export { courseSaid } from "./said";
 export { courseDiscussions, courseTalk, type TalkWish } from "./talk";

@@ -31,8 +31,8 @@ export function courseQuiz(slug: Get<string>, id: Get<number>) {
   };
 }
 
-/** How a quiz is set and how its class stands, for those who teach. */
-export function courseQuizClass(slug: Get<string>, id: Get<number>) {
+/** How a quiz is set, and as one student has it. */
+export function courseQuizSetup(slug: Get<string>, id: Get<number>) {
   const key = (side: Side, ...rest: unknown[]) => courseKey(slug, side, "item", id, "quiz", ...rest);
   const params = () => ({ path: { slug: slug(), item_id: id() } });
   return {
@@ -48,23 +48,36 @@ export function courseQuizClass(slug: Get<string>, id: Get<number>) {
           }),
         ),
       ),
+  };
+}
+
+/** How the class of a quiz stands, for those who teach. */
+export function courseQuizClass(slug: Get<string>, id: Get<number>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "class" satisfies Side, "item", id, "quiz", ...rest);
+  const at = <T extends object>(rest: T) => ({ path: { slug: slug(), item_id: id(), ...rest } });
+  const params = () => at({});
+  return {
     class: () =>
-      read(key("class", "class"), () =>
+      read(key("class"), () =>
         told(client.GET("/api/courses/{slug}/items/{item_id}/quiz-class", { params: params() })),
       ),
+    figures: () =>
+      read(key("figures"), () =>
+        told(client.GET("/api/courses/{slug}/items/{item_id}/quiz-figures", { params: params() })),
+      ),
     reviewOf: (person: Get<number>, number: Get<number>) =>
-      read(key("class", "review", person, number), () =>
+      read(key("review", person, number), () =>
         told(
           client.GET("/api/courses/{slug}/items/{item_id}/quiz-class/{person_id}/{number}", {
-            params: { path: { ...params().path, number: number(), person_id: person() } },
+            params: at({ number: number(), person_id: person() }),
           }),
         ),
       ),
     rescoring: (question: Get<number>) =>
-      read(key("class", "rescoring", question), () =>
+      read(key("rescoring", question), () =>
         told(
           client.GET("/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", {
-            params: { path: { ...params().path, bank_question_id: question() } },
+            params: at({ bank_question_id: question() }),
           }),
         ),
       ),

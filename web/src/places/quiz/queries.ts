@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
-import { courseQuiz, courseQuizClass, touched } from "@/api/reads";
+import { courseQuiz, courseQuizClass, courseQuizSetup, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 type Answers = Shapes["GivenIn"]["answers"];
 
-export const useSetup = (slug: () => string, id: () => number) => useQuery(courseQuizClass(slug, id).setup());
+export const useSetup = (slug: () => string, id: () => number) => useQuery(courseQuizSetup(slug, id).setup());
 
 export const usePreview = (slug: () => string, id: () => number, seed: () => string, wanted: () => boolean) =>
-  useQuery({ ...courseQuizClass(slug, id).preview(seed), enabled: wanted });
+  useQuery({ ...courseQuizSetup(slug, id).preview(seed), enabled: wanted });
 
 export const useReview = (slug: () => string, id: () => number, number: () => number, person: () => number) =>
   useQuery({ ...courseQuiz(slug, id).review(number), enabled: () => !person() });
@@ -19,6 +19,9 @@ export const useReviewOf = (
   number: () => number,
   person: () => number,
 ) => useQuery({ ...courseQuizClass(slug, id).reviewOf(person, number), enabled: () => !!person() });
+
+export const useFigures = (slug: () => string, id: () => number) =>
+  useQuery(courseQuizClass(slug, id).figures());
 
 const FOLLOW_MS = 10_000;
 /** Followed while somebody looks: who has begun, and how far they are. */

@@ -33,6 +33,13 @@ export default [
     meta,
   },
   {
+    path: `${at}/figures`,
+    name: "quiz-figures",
+    component: () => import("./pages/FiguresPage.vue"),
+    props: ids,
+    meta,
+  },
+  {
     path: `${at}/questions`,
     name: "quiz-setup",
     component: () => import("./pages/SetupPage.vue"),

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, told, type Shapes } from "@/api/client";
-import { courseQuiz, courseQuizClass, touched } from "@/api/reads";
+import { courseQuiz, courseQuizSetup, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 const FOLLOW_MS = 5000;
@@ -14,7 +14,7 @@ export const useMyQuiz = (slug: () => string, id: () => number, wanted: () => bo
   });
 
 export const useQuizSetup = (slug: () => string, id: () => number) =>
-  useQuery(courseQuizClass(slug, id).setup());
+  useQuery(courseQuizSetup(slug, id).setup());
 
 export const useBegin = (slug: () => string, id: () => number) =>
   useWrite(

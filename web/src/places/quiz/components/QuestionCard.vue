@@ -64,7 +64,11 @@ const judged = computed(
   <article v-if="question.shown" :id="`question-${question.position + 1}`" :aria-label="question.name">
     <p class="figures line">
       {{
-        t("quiz.questionLine", { n: question.position + 1, points: question.points }, Number(question.points))
+        t(
+          "quiz.questionLine",
+          { at: question.position + 1, points: question.points },
+          Number(question.points),
+        )
       }}
     </p>
     <RichText class="asked" :html="question.shown.text" />

@@ -93,6 +93,7 @@ function move(at: number, by: number): void {
         </label>
         <span v-if="!fixed" class="whitespace-nowrap">
           <UiButton
+            class="min-w-7"
             look="text"
             :disabled="at === 0"
             :aria-label="t('answer.up', { name: slot.name })"
@@ -100,6 +101,7 @@ function move(at: number, by: number): void {
             >{{ t("answer.upSign") }}</UiButton
           >
           <UiButton
+            class="min-w-7"
             look="text"
             :disabled="at === slots.length - 1"
             :aria-label="t('answer.down', { name: slot.name })"

@@ -19,6 +19,11 @@ const { t } = useI18n();
 const all = computed(() => running.attempt.taking.value?.questions.length ?? 0);
 const last = computed(() => at >= all.value - 1);
 const checks = computed(() => question !== undefined && question.tries_of !== null && !question.settled);
+/** What is typed and not there yet is not said to be saved. */
+const line = computed(() => {
+  const { line: now, unsent } = running.attempt.sending;
+  return now.value === "kept" && unsent.value ? "sending" : now.value;
+});
 const done = computed(() => running.attempt.answered.value);
 /** Once all is answered, handing in is what is to be done next. */
 const finished = computed(() => done.value === all.value || (single && last.value));
@@ -29,7 +34,7 @@ const finished = computed(() => done.value === all.value || (single && last.valu
     <UiButton v-if="single && !forced && at > 0" look="text" @click="emit('go', at - 1)">{{
       t("quiz.back", { n: at })
     }}</UiButton>
-    <span class="kept" role="status">{{ t(`quiz.line.${running.attempt.sending.line.value}`) }}</span>
+    <span class="kept" role="status">{{ t(`quiz.line.${line}`) }}</span>
     <UiButton
       v-if="checks && question"
       :disabled="locked || running.checking.value"

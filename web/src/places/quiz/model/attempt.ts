@@ -45,9 +45,9 @@ export function useAttempt(slug: () => string, id: () => number, number: () => n
     const first = taking.value === null;
     taking.value = found;
     clock.heard(found.now, ago);
-    if (found.held && sending.line.value === "elsewhere") sending.line.value = "kept";
-    if (!found.held) sending.line.value = "elsewhere";
     const stands = new Map(found.questions.map((q) => [q.id, q.seq]));
+    if (found.held && sending.line.value === "elsewhere") sending.resume((id) => stands.get(id) ?? 0);
+    if (!found.held) sending.line.value = "elsewhere";
     const kept = first ? sending.begin((question) => stands.get(question) ?? 0) : sending.waiting.value;
     for (const question of found.questions) {
       const mine = kept[question.id] ?? own.value[question.id];

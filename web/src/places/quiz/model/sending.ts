@@ -105,6 +105,17 @@ export function useSending(place: () => Place, heard: (saved: Shapes["SavedAnswe
     }
   }
 
+  /** It is this window's again: what waits here was typed after what the other wrote, and goes over it. */
+  function resume(stands: (question: number) => number): void {
+    const after = ([id, one]: [string, Unsent]) => [
+      id,
+      { ...one, seq: Math.max(one.seq, stands(Number(id)) + 1) },
+    ];
+    keep(Object.fromEntries(Object.entries(waiting.value).map(after)) as All);
+    line.value = "kept";
+    soon(0);
+  }
+
   const online = (): void => soon(0);
   addEventListener("online", online);
   onScopeDispose(() => {
@@ -119,5 +130,6 @@ export function useSending(place: () => Place, heard: (saved: Shapes["SavedAnswe
     begin,
     give,
     flush,
+    resume,
   };
 }

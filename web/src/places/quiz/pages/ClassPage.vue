@@ -3,7 +3,7 @@ import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath, quizOfPath, quizSetupPath } from "@/frame/addresses";
+import { itemPath, quizFiguresPath, quizOfPath, quizSetupPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useWrong } from "@/frame/writes";
@@ -72,6 +72,9 @@ function words(row: Shapes["ClassRow"]): string {
       <span class="ml-auto" />
       <UiButton v-if="page.by_hand && page.can_change" @click="writes.show.mutate(!page.shown_by_hand)">{{
         t(page.shown_by_hand ? "quiz.class.hide" : "quiz.class.show")
+      }}</UiButton>
+      <UiButton v-if="page.by_question.length" look="text" :to="quizFiguresPath(slug, id)">{{
+        t("quiz.figures.title")
       }}</UiButton>
       <UiButton look="text" :to="quizSetupPath(slug, id)">{{ t("quiz.questions") }}</UiButton>
     </div>

@@ -42,7 +42,9 @@ const at = (n: number): string => (person ? quizOfPath(slug, id, person, n) : qu
       {{ t(review.how === "clock" ? "quiz.gotClock" : "quiz.got") }}
     </p>
     <p class="text-[14px] text-soft">
-      <RouterLink :to="person ? quizClassPath(slug, id) : itemPath(slug, id)">{{ review.title }}</RouterLink>
+      <RouterLink class="underline" :to="person ? quizClassPath(slug, id) : itemPath(slug, id)">{{
+        review.title
+      }}</RouterLink>
       <template v-if="person"> · {{ review.person }}</template>
     </p>
     <h1 class="text-[26px] font-bold">{{ t("quiz.reviewTitle", { n: review.number }) }}</h1>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRoute } from "vue-router";
 import { own } from "@/api/reads";
@@ -10,17 +11,21 @@ import NothingHere from "@/frame/NothingHere.vue";
 import { lateWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
+import QuizReceipt from "../components/QuizReceipt.vue";
 
 const { number } = defineProps<{ number: string }>();
 const { t } = useI18n();
 const route = useRoute();
 const wrong = useWrong();
-const { data: receipt, error } = useQuery(own.receipt(() => number));
+/** Numbers of quizzes are told from those of hand-ins by how they begin. */
+const ofQuiz = computed(() => number.toUpperCase().startsWith("Q-"));
+const { data: receipt, error } = useQuery({ ...own.receipt(() => number), enabled: () => !ofQuiz.value });
 const times = useTimes(() => receipt.value?.zone ?? "");
 </script>
 
 <template>
-  <NothingHere v-if="error" :message="wrong(error)" />
+  <QuizReceipt v-if="ofQuiz" :number="number" />
+  <NothingHere v-else-if="error" :message="wrong(error)" />
   <main v-else-if="receipt" id="content" class="mx-auto max-w-3xl px-4 py-8">
     <p v-if="route.query.fresh" role="status" class="mb-4 border-l-4 border-done bg-sheet px-4 py-2">
       {{ t("receipt.got") }}
