@@ -32,10 +32,11 @@ def _measure() -> int:
         ok = all([_pages(port, cookie, COURSE_PAGES), _pages(port, cookie, talk_pages())])
         ok = questions_measured(port, signed_in(Person.objects.get(username="ines.varga-oduya"))) and ok
     from tools.bench_class import measured as class_measured
+    from tools.bench_quizzes import measured as quizzes_measured
     from tools.bench_search import measured as search_measured
     from tools.bench_talk import measured as talk_measured
 
-    return 0 if all([_core(), class_measured(), talk_measured(), search_measured(), ok]) else 1
+    return 0 if all([_core(), quizzes_measured(), class_measured(), talk_measured(), search_measured(), ok]) else 1
 
 
 def _get(client: http.client.HTTPConnection, path: str, cookie: str) -> bytes:

@@ -35,7 +35,7 @@ def remarks(figures: ItemFigures, right: frozenset[str], group: int) -> list[Rem
         found.append(Remark("hard", {"percent": f"{figures.difficulty:.0%}"}))
     elif figures.difficulty > TOO_EASY:
         found.append(Remark("easy", {"percent": f"{figures.difficulty:.0%}"}))
-    elif figures.item_total is not None and 0 <= figures.item_total < TELLS_LITTLE:
+    elif figures.item_total is not None and figures.item_total < TELLS_LITTLE and not found:
         found.append(Remark("tells_little"))
     unused = [o.name for o in figures.options if o.name not in right and o.count < UNUSED * figures.asked]
     if unused and right:

@@ -157,4 +157,4 @@ def _whole_said(found: TestFigures) -> str:
     if found.reliability is None:
         return sentence("figures.no_reliability", {})
     code = "figures.reliable" if found.reliability >= 0.7 else "figures.unreliable"
-    return sentence(code, {"alpha": f"{found.reliability:.2f}"})
+    return sentence(code, {"alpha": f"{found.reliability:.2f}".replace("-", "−")})

@@ -36,9 +36,10 @@ def held_attempt(course: Course, item_id: int, person_id: int, number: int) -> Q
     return rows.filter(number=number).first()
 
 
-def questions_of(attempt: QuizAttempt) -> list[AttemptQuestion]:
-    """In order, each with its editions and tries; two queries."""
-    return list(with_editions(AttemptQuestion.objects.filter(attempt=attempt)))
+def questions_of(attempt: QuizAttempt, ids: Collection[int] | None = None) -> list[AttemptQuestion]:
+    """In order, each with its editions and tries; two queries. `ids`: only these."""
+    rows = AttemptQuestion.objects.filter(attempt=attempt)
+    return list(with_editions(rows if ids is None else rows.filter(pk__in=ids)))
 
 
 def with_editions(rows: QuerySet[AttemptQuestion]) -> QuerySet[AttemptQuestion]:

@@ -28,11 +28,13 @@ from apps.quizzes.said import shows_said
 from apps.quizzes.standing import attempts_allowed, own_item, stand_of
 
 
-def taking(course: Course, attempt: QuizAttempt, holder: str) -> out.Taking:
+def taking(course: Course, attempt: QuizAttempt, holder: str, own: Sequence[QuizAttempt] | None = None) -> out.Taking:
+    """`own`: all attempts of whoever takes it, where they are known."""
     quiz = quiz_of(attempt.item_id)
     rules, rows = rules_of(quiz), questions_of(attempt)
     item = own_item(course, attempt.person_id, attempt.item_id)
-    stand = stand_of(course, quiz, rules, attempt.person_id, attempts_of(attempt.item_id, attempt.person_id))
+    own = attempts_of(attempt.item_id, attempt.person_id) if own is None else own
+    stand = stand_of(course, quiz, rules, attempt.person_id, own)
     shown = [q for q in rows if reached(rules, attempt, q)]
     places, files = places_of(shown), files_by_question(rows)
     laid = layout(course)
@@ -162,7 +164,7 @@ def _state(row: AttemptQuestion, rules: QuizRules) -> out.QuestionState:
 
 
 def checked(found: Checked) -> out.CheckedOut:
-    row = questions_of(found.kept.attempt)[found.row.position]
+    row = questions_of(found.kept.attempt, [found.row.pk])[0]
     question = taken(found.kept.attempt, row, found.kept.rules, files=files_by_question([row]).get(row.pk, []))
     question.taught_in = places_of([row]).get(row.question_id, [])
     wrong_form = [f for f in found.outcome.fields.items() if isinstance(f[1], FormError)]

@@ -9,7 +9,6 @@ import sys
 import time
 from datetime import timedelta
 from pathlib import Path
-from threading import Barrier
 from typing import Any
 from unittest import mock
 
@@ -67,9 +66,9 @@ class Races(QuizWorld, Committed, TransactionTestCase):
     def both_try_last(self) -> list[int]:
         """Two tabs of one holder check two answers with one try left."""
         self.begin()
-        self.check(self.wrong(self.latitude, "1"))
+        self.check(self.wrong(self.latitude, "1.234"))
         callers = [Caller(KEEPS_UP) for _ in range(2)]
-        given = [self.wrong(self.latitude, "2", seq=2), self.wrong(self.latitude, "3", seq=3)]
+        given = [self.wrong(self.latitude, "2.345", seq=2), self.wrong(self.latitude, "3.456", seq=3)]
         calls = [
             lambda c=c, g=g: c.send("POST", f"{self.at}/quiz/check", {"number": 1, "holder": TAB, "given": g})
             for c, g in zip(callers, given, strict=True)
@@ -107,12 +106,7 @@ class Races(QuizWorld, Committed, TransactionTestCase):
         self.assertEqual((self.attempt().how, self.attempt().raw), ("clock", 3))
 
     def test_without_the_lock_it_would_be_handed_in_twice(self) -> None:
-        gate = Barrier(2)
-        real = hand_in._receipt
-
-        def slow(*args: Any) -> Any:
-            gate.wait(20)
-            return real(*args)
+        read = slowly(hand_in.questions_of)
 
         def unlocked(*_: Any, **__: Any) -> Any:
             return QuizAttempt.objects.select_related("course")
@@ -120,7 +114,7 @@ class Races(QuizWorld, Committed, TransactionTestCase):
         with (
             mock.patch.object(door, "held_attempt", unheld),
             mock.patch.object(QuizAttempt.objects, "select_for_update", unlocked),
-            mock.patch.object(hand_in, "_receipt", slow),
+            mock.patch.object(hand_in, "questions_of", read),
         ):
             self.hand_in_against_clock()
         self.assertEqual(AuditRecord.objects.filter(action="quiz.hand_in").count(), 2)

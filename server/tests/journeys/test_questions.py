@@ -118,7 +118,7 @@ class Questions(Journey):
         expect(page.get_by_text("from 4:10")).to_be_visible()
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("Saved.")).to_be_visible()
-        place = BankQuestion.objects.get(name="Latitude of a leg").taught_in.get()
+        place = BankQuestion.objects.get(name="Latitude of a leg").taught_in.get(seconds=250)
         self.assertEqual((place.item.title, place.seconds), ("Latitudes and departures, leg by leg", 250))
 
     def test_what_is_typed_while_a_save_is_on_its_way_stays(self) -> None:

@@ -70,7 +70,7 @@ class Talking(Journey):
         page.get_by_role("link", name=re.compile("^Next: Check 7")).click()
         expect(page.get_by_role("heading", name="Check 7: traverse computation")).to_be_visible()
         expect(page.get_by_role("button", name="Hand in")).to_have_count(0)
-        expect(page.get_by_label("Text")).to_be_visible()
+        expect(page.get_by_role("button", name="Begin")).to_be_visible()
 
     def test_a_lost_line_keeps_what_is_written_and_says_that_it_was_not_posted(self) -> None:
         page = self.page(BEHIND, address())

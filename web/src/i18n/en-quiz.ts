@@ -41,6 +41,13 @@ export default {
     },
     place: "Quiz, attempt {n} of {of}, the {counting} counts",
     placeAny: "Quiz, attempt {n}",
+    started: {
+      attemptOf: "Attempt {n} of {of}",
+      attempt: "Attempt {n}",
+      answered: "{n} of {all} answered",
+      minutesLeft: "{n} min left",
+      timeUp: "time is up",
+    },
     left: "{time} left",
     timeLeft: "Time left",
     begun: "begun {at}",

@@ -41,9 +41,9 @@ class KeptPositions(DeskCase):
         person, item = Caller(KEEPS_UP).person, self.item("Check 6: bearings")
         item.done_rule, item.done_percent = "scored", 60
         item.save()
-        before = self.row()["done"]
         cell, _ = Cell.objects.get_or_create(graded_item=GradedItem.objects.get(item=item), person=person)
         Score.objects.filter(cell=cell).delete()
+        before = self.row()["done"]
         score = Score.objects.create(cell=cell, raw=item.points, graded_at=now(), released_at=now())
         self.assertEqual(self.row()["done"], before + 1)
         Score.objects.filter(pk=score.pk).update(released_at=None)

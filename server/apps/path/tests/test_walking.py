@@ -67,7 +67,7 @@ class WalkThrough(OrientationCase):
         """A teacher has done nothing in their course, and no student's place either."""
         sets = [self.item(t).pk for t in ("Set 7A: latitudes and departures", "Set 7B: misclosure and precision")]
         done = {f"i{pk}": "h" for pk in sets}
-        for rest in ("/grading", "/hand-in"):
+        for rest in ("/grading", "/quiz"):
             self.refused(self.walk(self.path(CHECK, rest)), 403, "item.locked")
             self.assertEqual(self.walk(self.path(CHECK, rest), **done).status_code, 200, rest)
 

@@ -39,7 +39,8 @@ class Given:
 
 @dataclass(frozen=True)
 class Kept:
-    """`over`: it was handed in before this came; what came is kept beside, and does not count."""
+    """`rows`: the questions that were written. `over`: it was handed in before this came; what came is kept beside, and
+    does not count."""
 
     attempt: QuizAttempt
     rules: QuizRules
@@ -61,7 +62,7 @@ def save_answers(actor: Actor, course: Course, item_id: int, number: int, holder
     """Keep what was given, in one go. Two windows wait for each other; the one that does not hold the attempt is told.
     What comes after the clock is kept beside and hands it in, if nothing has yet."""
     attempt = own_attempt(actor, course, item_id, number)
-    rules, rows = rules_of(quiz_of(item_id)), questions_of(attempt)
+    rules, rows = rules_of(quiz_of(item_id)), questions_of(attempt, [one.question_id for one in given])
     by_id = {row.pk: row for row in rows}
     if any(one.question_id not in by_id for one in given):
         raise Refused("quiz.no_such_question_here", status=404)
@@ -69,12 +70,18 @@ def save_answers(actor: Actor, course: Course, item_id: int, number: int, holder
         _keep_late(rows, given)
         if attempt.handed_in_at is None:
             finish(actor, course, attempt, QuizAttempt.CLOCK)
-            rows = questions_of(attempt)
+            rows = questions_of(attempt, list(by_id))
         return Kept(attempt, rules, rows, over=True)
     if attempt.holder != holder:
         raise Refused("quiz.elsewhere", status=409)
     _keep(actor, course, attempt, rules, by_id, given)
     return Kept(attempt, rules, rows)
+
+
+def kept_of(attempt: QuizAttempt, question_ids: Sequence[int]) -> Kept:
+    """What stands of these questions, for a request that comes a second time."""
+    rows = questions_of(attempt, question_ids)
+    return Kept(attempt, rules_of(quiz_of(attempt.item_id)), rows, over=attempt.handed_in_at is not None)
 
 
 def _keep(
@@ -160,7 +167,7 @@ def go_on(actor: Actor, course: Course, item_id: int, number: int, holder: str, 
     """To the question after the one that was `seen`, where there is no way back."""
     kept = save_answers(actor, course, item_id, number, holder, [])
     attempt = kept.attempt
-    if not kept.over and attempt.at == seen and seen + 1 < len(kept.rows):
+    if not kept.over and attempt.at == seen and seen + 1 < attempt.questions.count():
         attempt.at = seen + 1
         attempt.save(update_fields=["at"])
         record(

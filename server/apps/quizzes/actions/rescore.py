@@ -44,6 +44,7 @@ class Effect:
 
 def effect_of(course: Course, item_id: int, question_id: int) -> Effect:
     """Of the newest edition on all attempts that were handed in. Constant in queries."""
+    require_quiz(course, item_id)
     edition = _newest(course, question_id)
     rules = rules_of(quiz_of(item_id))
     rows = list(
@@ -116,9 +117,8 @@ def _raws_after(item_id: int, moved: Sequence[tuple[AttemptQuestion, Fraction | 
 def rescore(actor: Actor, course: Course, item_id: int, question_id: int, edition: int) -> Rescoring:
     """Lay the newest key over what was answered. `edition`: whose effect was looked at."""
     require(can_lay_out(membership(actor, course)))
-    course = lock_course(course)
     require_quiz(course, item_id)
-    _hold(item_id)
+    course = _held(course, item_id)
     effect = effect_of(course, item_id, question_id)
     if effect.edition.edition != edition:
         raise Refused("quiz.no_edition", status=409)
@@ -148,8 +148,7 @@ def rescore(actor: Actor, course: Course, item_id: int, question_id: int, editio
 def set_back(actor: Actor, course: Course, item_id: int, rescoring_id: int) -> Rescoring:
     """The shares and keys of before, for every answer that no later correction has touched."""
     require(can_lay_out(membership(actor, course)))
-    course = lock_course(course)
-    _hold(item_id)
+    course = _held(course, item_id)
     made = Rescoring.objects.filter(pk=rescoring_id, item_id=item_id, item__course=course).first()
     if made is None:
         raise not_found("change")
@@ -170,11 +169,10 @@ def set_back(actor: Actor, course: Course, item_id: int, rescoring_id: int) -> R
 def rule(actor: Actor, course: Course, item_id: int, question_id: int, kind: str, why: str) -> None:
     """Take a question out of the scores, give it to all, or with no kind let it count again."""
     require(can_lay_out(membership(actor, course)))
-    course = lock_course(course)
     require_quiz(course, item_id)
     if kind not in ("", *QuestionRuling.KINDS) or len(why) > LONGEST_WHY:
         raise Refused("quiz.ruling", most=LONGEST_WHY)
-    _hold(item_id)
+    course = _held(course, item_id)
     put = AttemptQuestion.objects.filter(attempt__item_id=item_id, question_id=question_id)
     if not put.exists():
         raise Refused("quiz.no_such_question_here", status=404)
@@ -200,10 +198,12 @@ def rule(actor: Actor, course: Course, item_id: int, question_id: int, kind: str
     _reckon_again(actor, course, item_id, set(put.values_list("attempt_id", flat=True)))
 
 
-def _hold(item_id: int) -> None:
-    """Whoever hands in, or reads, is waited for: what is reckoned is what stands."""
+def _held(course: Course, item_id: int) -> Course:
+    """Whoever hands in, or reads, is waited for: what is reckoned is what stands. Attempts are held before the course, in
+    the order in which somebody who hands in comes to them."""
     rows = QuizAttempt.objects.select_for_update().filter(item_id=item_id)
     list(rows.order_by("pk").values_list("pk"))
+    return lock_course(course)
 
 
 def _reckon_again(actor: Actor, course: Course, item_id: int, attempt_ids: set[int]) -> None:

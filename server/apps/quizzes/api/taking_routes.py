@@ -1,5 +1,6 @@
 """A quiz as its students take it."""
 
+from collections.abc import Sequence
 from typing import Annotated, Any
 
 from django.http import HttpResponse
@@ -27,10 +28,14 @@ router = Router(tags=["quizzes"])
 def _mine(request: SignedIn, slug: str, item_id: int, number: int) -> tuple[Course, QuizAttempt]:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
-    found = next((a for a in attempts_of(item_id, reader.person_id) if a.number == number), None)
+    return course, _of(course, attempts_of(item_id, reader.person_id), number)
+
+
+def _of(course: Course, own: Sequence[QuizAttempt], number: int) -> QuizAttempt:
+    found = next((a for a in own if a.number == number), None)
     if found is None or found.course_id != course.pk:
         raise Refused("quiz.no_such_attempt", status=404, number=number)
-    return course, found
+    return found
 
 
 def _given(one: s.GivenIn) -> Given:
@@ -64,10 +69,13 @@ def read_attempt(
     request: SignedIn, slug: str, item_id: int, number: int, holder: Annotated[str, Query(max_length=40)] = ""
 ) -> HttpResponse:
     """Under way, or over: what was handed in is looked at in its review."""
-    course, attempt = _mine(request, slug, item_id, number)
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    own = attempts_of(item_id, reader.person_id)
+    attempt = _of(course, own, number)
     if attempt.handed_in_at is not None:
         raise Refused("quiz.handed_in", status=409, also={"number": number})
-    return answer(taking.taking(course, attempt, holder))
+    return answer(taking.taking(course, attempt, holder, own))
 
 
 @router.put("/courses/{slug}/items/{item_id}/quiz/holder", response=s.Taking)
@@ -84,13 +92,18 @@ def _held(request: SignedIn, slug: str, item_id: int, payload: s.HolderIn) -> s.
 
 
 @router.put("/courses/{slug}/items/{item_id}/quiz/answers", response=s.SavedAnswers)
-@write
+@write(again=lambda request, slug, item_id, payload, **_: _saved_again(request, slug, item_id, payload))
 def save_my_answers(request: SignedIn, slug: str, item_id: int, payload: s.AnswersIn) -> s.SavedAnswers:
     given = [_given(one) for one in payload.given]
     kept = answering.save_answers(
         actor_of(request), course_by_slug(slug), item_id, payload.number, payload.holder, given
     )
     return taking.saved(kept)
+
+
+def _saved_again(request: SignedIn, slug: str, item_id: int, payload: s.AnswersIn) -> s.SavedAnswers:
+    _, attempt = _mine(request, slug, item_id, payload.number)
+    return taking.saved(answering.kept_of(attempt, [one.question for one in payload.given]))
 
 
 @router.post("/courses/{slug}/items/{item_id}/quiz/check", response=s.CheckedOut)

@@ -59,7 +59,7 @@ const minutes = computed(() => Math.round(whole.value / 6000) / 10);
   padding: 0 6px;
   border-radius: 2px;
   background: var(--now);
-  color: #14211e;
+  color: var(--on-now);
   font-size: 12.5px;
   font-weight: 700;
   transform: translateX(-50%);

@@ -18,7 +18,7 @@ const { data: page, error } = useFigures(
   () => id,
 );
 const two = (value: number | null): string =>
-  value === null ? t("quiz.figures.none") : n(value, { maximumFractionDigits: 2 });
+  value === null ? t("quiz.figures.none") : n(value, { maximumFractionDigits: 2 }).replace("-", "−");
 const whole = computed(() => {
   const found = page.value?.whole;
   if (!found) return [];
