@@ -13,6 +13,7 @@ from tests.files import PDF, PNG
 from tests.journeys.browser import Journey
 
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True}
+SITS = "marit.osei-lindgren"
 LOOP = "Field book: campus loop"
 
 
@@ -48,9 +49,6 @@ class Pictures(Camera):
         self.go(page, self.at("Where did the error go?"))
         expect(page.get_by_role("article").first).to_be_visible()
         self.take(page, "discussion")
-        self.go(page, "/c/srv-110/talk")
-        expect(page.get_by_role("article").first).to_be_visible()
-        self.take(page, "announcements")
         self.go(page, "/c/srv-110/talk/messages")
         page.get_by_role("navigation", name="Threads").get_by_role("link", name="Those who teach").click()
         expect(page.get_by_role("region", name="Those who teach the course")).to_be_visible()
@@ -87,10 +85,6 @@ class Pictures(Camera):
         self.go(page, f"/c/srv-110/library/question/{question.pk}")
         expect(page.get_by_text("200 versions, drawn and worked")).to_be_visible(timeout=20_000)
         self.take(page, "question")
-        self.go(page, "/c/srv-110/setup/rhythm")
-        page.get_by_role("button", name="Preview the term").click()
-        expect(page.get_by_text("30 new")).to_be_visible()
-        self.take(page, "rhythm")
         self.go(page, "/c/srv-110/gradebook")
         expect(page.get_by_role("heading", name="Gradebook")).to_be_visible()
         page.get_by_role("link", name="Grade: Field book: bearings").click()
@@ -109,14 +103,22 @@ class Pictures(Camera):
         expect(page.get_by_text("get another letter")).to_be_visible()
         self.take(page, "rules")
 
-    def test_beginning(self) -> None:
-        page = self.page(INSTRUCTOR, "/c/srv-110/roster/people")
-        lines = ("Ada Moe,ada.moe@ostrell.example,2", "Bo Lie,bo.lie@ostrell.example", "Cy Ro,,1")
-        page.get_by_label("One person a line").fill("\n".join(("Name,Email,Section", *lines)))
-        page.get_by_role("button", name="Look at the list").click()
-        page.get_by_role("button", name="Make a code").first.click()
-        expect(page.get_by_role("button", name="Copy link")).to_be_visible()
-        self.take(page, "people")
+    def test_quizzes(self) -> None:
+        """One under way, one looked at again, and what a class made of its questions."""
+        check = Item.objects.get(title__startswith="Check 7", course__slug="srv-110")
+        page = self.page(SITS, f"/c/srv-110/quiz/{check.pk}?attempt=1&q=4")
+        page.get_by_role("button", name="Go on here").click()
+        expect(page.get_by_text("All is saved")).to_be_visible()
+        expect(page.get_by_text("A bracket opens and never closes")).to_be_visible()
+        self.take(page, "quiz")
+        earlier = Item.objects.get(title__startswith="Check 6", course__slug="srv-110")
+        self.go(page, f"/c/srv-110/quiz/{earlier.pk}/review/1")
+        expect(page.get_by_role("article").first).to_be_visible()
+        self.take(page, "review")
+        noted = Item.objects.get(title__startswith="Check 1:", course__slug="srv-110")
+        page = self.page(INSTRUCTOR, f"/c/srv-110/quiz/{noted.pk}/figures")
+        expect(page.get_by_role("article").first).to_be_visible()
+        self.take(page, "figures")
 
     def test_phone(self) -> None:
         page = self.page(KEEPS_UP, **PHONE)

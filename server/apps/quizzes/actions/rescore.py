@@ -199,8 +199,8 @@ def rule(actor: Actor, course: Course, item_id: int, question_id: int, kind: str
 
 
 def _held(course: Course, item_id: int) -> Course:
-    """Whoever hands in, or reads, is waited for: what is reckoned is what stands. Attempts are held before the course, in
-    the order in which somebody who hands in comes to them."""
+    """Whoever hands in, or reads, is waited for: what is reckoned is what stands. Attempts are held before the
+    course, in the order in which somebody who hands in comes to them."""
     rows = QuizAttempt.objects.select_for_update().filter(item_id=item_id)
     list(rows.order_by("pk").values_list("pk"))
     return lock_course(course)

@@ -62,9 +62,17 @@ export function startedWords(started: Record<string, number>, t: Composer["t"], 
 function quizWords(started: Record<string, number>, t: Composer["t"], now: string): string {
   const { attempt, of, answered, questions, ends } = started;
   const minutes = ends ? Math.ceil((ends * 1000 - Date.parse(now)) / 60_000) : 0;
-  const left = ends ? (minutes > 0 ? t("quiz.started.minutesLeft", { n: minutes }) : t("quiz.started.timeUp")) : "";
-  const which = of ? t("quiz.started.attemptOf", { n: attempt, of }) : t("quiz.started.attempt", { n: attempt });
-  return [which, t("quiz.started.answered", { n: answered, all: questions }), left].filter(Boolean).join(", ");
+  const left = ends
+    ? minutes > 0
+      ? t("quiz.started.minutesLeft", { n: minutes })
+      : t("quiz.started.timeUp")
+    : "";
+  const which = of
+    ? t("quiz.started.attemptOf", { n: attempt, of })
+    : t("quiz.started.attempt", { n: attempt });
+  return [which, t("quiz.started.answered", { n: answered, all: questions }), left]
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** What the state word is made of. */
