@@ -106,7 +106,7 @@ class Pictures(Camera):
     def test_quizzes(self) -> None:
         """One under way, one looked at again, and what a class made of its questions."""
         check = Item.objects.get(title__startswith="Check 7", course__slug="srv-110")
-        page = self.page(SITS, f"/c/srv-110/quiz/{check.pk}?attempt=1&q=4")
+        page = self.page(SITS, f"/c/srv-110/quiz/{check.pk}?attempt=1&question=4")
         page.get_by_role("button", name="Go on here").click()
         expect(page.get_by_text("All is saved")).to_be_visible()
         expect(page.get_by_text("A bracket opens and never closes")).to_be_visible()

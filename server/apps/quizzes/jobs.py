@@ -32,8 +32,8 @@ def hand_in_overdue(timestamp: int) -> None:
     """Those whose own job was lost."""
     from apps.quizzes.models import QuizAttempt
 
-    late = QuizAttempt.objects.filter(handed_in_at=None, ends_at__lt=now() - 5 * SECOND).values_list("pk", flat=True)
-    for attempt in late[:500]:
+    late = QuizAttempt.objects.filter(handed_in_at=None, ends_at__lt=now() - 5 * SECOND, item__removed=False)
+    for attempt in late.values_list("pk", flat=True)[:500]:
         hand_in_attempt.defer(attempt_id=attempt)
 
 

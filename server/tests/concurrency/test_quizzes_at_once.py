@@ -19,7 +19,7 @@ from apps.quizzes.actions.hand_in import hand_in_by_clock
 from apps.quizzes.jobs import hand_in_at
 from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
 from apps.quizzes.tests.cases import LATITUDE, OTHER_TAB, TAB, QuizWorld, later
-from django.db import transaction
+from django.db import connection, transaction
 from django.test import TransactionTestCase, override_settings
 from django.utils import timezone
 
@@ -194,3 +194,58 @@ class KilledWorker(QuizWorld, Committed, TransactionTestCase):
         attempt = self.attempt()
         self.assertEqual((attempt.handed_in_at, attempt.how, attempt.raw), (ends, "clock", 3))
         self.assertLess(took, 2)
+
+
+@override_settings(FIXED_CLOCK=CLOCK)
+class KilledServer(QuizWorld, Committed, TransactionTestCase):
+    """A server that is killed, and a database that is started anew, in the middle of a timed attempt."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.begin_world()
+        self.set()
+        self.server = Server()
+        self.server.start()
+        self.addCleanup(lambda: self.server.process.poll() is None and self.server.kill())
+        self.server.sign_in()
+        self.path = f"/api{self.at}/quiz"
+        self.server.send("POST", f"{self.path}/attempts", {"holder": TAB})
+
+    def put(self, given: dict[str, Any], timeout: float = 20) -> Any:
+        body = {"number": 1, "holder": TAB, "given": [given]}
+        return self.server.send("PUT", f"{self.path}/answers", body, timeout=timeout)
+
+    def test_what_was_acknowledged_is_there_and_the_clock_goes_on(self) -> None:
+        ends = self.attempt().ends_at
+        self.put(self.right(self.latitude))
+        held = self.right(self.sign)
+        with transaction.atomic():
+            # A row that the answer needs is held elsewhere: the server dies inside its transaction.
+            QuizAttempt.objects.select_for_update().get(pk=self.attempt().pk)
+            with self.assertRaises(OSError):
+                self.put(held, timeout=2)
+            self.server.kill()
+        self.assertEqual(self.row(self.latitude).answers, self.right(self.latitude)["answers"])
+        self.assertEqual(self.row(self.sign).answers, {}, "it was never acknowledged")
+        self.server.start()
+        self.put(held)
+        self.assertEqual(self.row(self.sign).answers, held["answers"])
+        self.assertEqual(self.attempt().ends_at, ends)
+
+    def test_every_connection_of_the_database_is_cut_and_the_next_answer_is_kept(self) -> None:
+        self.put(self.right(self.latitude))
+        with connection.cursor() as cursor:
+            cursor.execute(
+                "SELECT pg_terminate_backend(pid) FROM pg_stat_activity"
+                " WHERE datname = current_database() AND pid <> pg_backend_pid()"
+            )
+        given = self.right(self.sign)
+        for _ in range(5):
+            try:
+                self.put(given)
+                break
+            except OSError:
+                # The browser sends it again, too.
+                time.sleep(0.5)
+        self.assertEqual(self.row(self.sign).answers, given["answers"])
+        self.assertEqual(self.row(self.latitude).answers, self.right(self.latitude)["answers"])

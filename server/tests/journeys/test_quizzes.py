@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import re
 
+from apps.layout.models import Item
 from apps.quizzes.models import QuizAttempt, Rescoring
 from apps.quizzes.tests.cases import ESSAY, LATITUDE, QuizWorld, later
 from playwright.sync_api import Page, expect
@@ -255,4 +256,14 @@ class Demo(Journey):
         page = self.page("marit.osei-lindgren", "/c/srv-110/week/7")
         expect(page.get_by_text("Attempt 1 of 2, 4 of 6 answered, 12 min left").first).to_be_visible()
         self.go(page, "/")
-        expect(page.get_by_text("Attempt 1 of 2, 4 of 6 answered, 12 min left").first).to_be_visible()
+        first = page.get_by_role("region", name="Now", exact=True).get_by_role("listitem").first
+        expect(first).to_contain_text("Attempt 1 of 2, 4 of 6 answered, 12 min left")
+
+    def test_figures_of_a_class_say_what_to_look_at(self) -> None:
+        check = Item.objects.get(title__startswith="Check 1:", course__slug="srv-110")
+        page = self.page(INSTRUCTOR, f"/c/srv-110/quiz/{check.pk}/class")
+        page.get_by_role("link", name="Figures").click()
+        expect(page.get_by_text("attempts are few: take these figures as a hint")).to_be_visible()
+        slip = page.get_by_role("article", name="A slip in the book")
+        expect(slip.get_by_role("list", name="What was chosen").get_by_role("listitem")).to_have_count(4)
+        self.clean_by_axe(page)

@@ -53,9 +53,11 @@ def is_over(attempt: QuizAttempt, at: datetime) -> bool:
 
 
 def hand_in_by_clock(attempt_id: int) -> bool:
-    """Whether it was handed in now: not before its time, not twice, whoever else tries in the same moment."""
+    """Whether it was handed in now: not before its time, not twice, whoever else tries in the same moment. What went
+    away with its item waits until it is brought back."""
     rows = QuizAttempt.objects.select_for_update(of=("self",)).select_related("course")
-    attempt = rows.filter(pk=attempt_id, handed_in_at=None, ends_at__lte=now()).first()
+    due = rows.filter(pk=attempt_id, handed_in_at=None, ends_at__lte=now(), item__removed=False)
+    attempt = due.first()
     if attempt is None:
         return False
     finish(SYSTEM, attempt.course, attempt, QuizAttempt.CLOCK)

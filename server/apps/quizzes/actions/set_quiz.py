@@ -14,7 +14,7 @@ from unvo_core.quizzes.slots import MOST_QUESTIONS, Slot, question_count, total_
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, record, refuse_problems, require
 from apps.layout.changes import Edit, apply_edits
-from apps.layout.public import item_row
+from apps.layout.public import Item, item_row
 from apps.questions.public import Bank, Brought, banks, bring_questions, named_questions
 from apps.quizzes.facts import slots_of
 from apps.quizzes.models import Quiz, QuizAttempt
@@ -67,6 +67,13 @@ def refuse_other_points(actor: Actor, course: Course, item_ids: Collection[int])
     rows = Quiz.objects.filter(item_id__in=item_ids).exclude(questions=[]).select_related("item")
     if any(quiz.item.points != _decimal(total_points(slots_of(quiz))) for quiz in rows):
         raise Refused("quiz.points_of_questions")
+
+
+def refuse_other_questions(actor: Actor, course: Course, quiz_ids: Collection[int]) -> None:
+    """Where the questions of quizzes were changed, or set back: not once somebody has begun."""
+    items = Quiz.objects.filter(pk__in=quiz_ids).values("item_id")
+    if QuizAttempt.objects.filter(item_id__in=items).exists():
+        raise Refused("quiz.with_attempts", status=409)
 
 
 def slot_row(slot: Slot) -> dict[str, Any]:
@@ -123,8 +130,13 @@ def copy_quizzes(source: Course, course: Course, items: Mapping[int, int], broug
         brought = bring_questions(source, course, questions, {s["bank"] for s in slots if "bank" in s}, items)
     for row in rows:
         row.pk, row.item_id, row.opened_at = None, items[row.item_id], None
+        before = row.questions
         if brought is not None:
-            row.questions = [moved for slot in row.questions if (moved := _moved(slot, brought))]
+            row.questions = [moved for slot in before if (moved := _moved(slot, brought))]
+        if len(row.questions) < len(before):
+            # What had been taken out of its bank stays behind, and its points with it.
+            left = _decimal(total_points(slots_of(row))) if row.questions else None
+            Item.objects.filter(pk=row.item_id).update(points=left)
     Quiz.objects.bulk_create(rows)
 
 

@@ -60,6 +60,16 @@ class HandingIn(QuizCase):
         attempt.refresh_from_db()
         self.assertEqual((attempt.handed_in_at, attempt.how, attempt.raw), (attempt.ends_at, "clock", 3))
 
+    def test_what_was_removed_meanwhile_is_handed_in_when_it_is_brought_back(self) -> None:
+        self.set()
+        self.begin()
+        attempt = self.attempt()
+        type(self.quiz).objects.filter(pk=self.quiz.pk).update(removed=True)
+        with later(minutes=21):
+            self.assertFalse(hand_in_by_clock(attempt.pk))
+            type(self.quiz).objects.filter(pk=self.quiz.pk).update(removed=False)
+            self.assertTrue(hand_in_by_clock(attempt.pk))
+
     def test_what_comes_after_the_clock_is_kept_beside(self) -> None:
         self.set()
         self.begin()

@@ -226,6 +226,15 @@ class Setting(QuizCase):
         self.teacher.send("POST", f"{COURSE}/changes/{made.pk}/undo")
         self.assertEqual(Quiz.objects.get(item=self.quiz).minutes, 20)
 
+    def test_its_questions_are_not_set_back_under_those_who_have_begun(self) -> None:
+        self.set(slots=[{"question": self.sign, "points": "1"}])
+        self.set()
+        made = AuditRecord.objects.filter(action="layout.set_quiz").latest("pk")
+        self.begin()
+        told = self.teacher.send("POST", f"{COURSE}/changes/{made.pk}/undo")
+        self.refused(told, 409, "quiz.with_attempts")
+        self.assertEqual(self.item("Quiz 7").points, 5)
+
     def test_assistants_do_not_set_it(self) -> None:
         self.assertEqual(self.set(who=Caller(ASSISTANT)).status_code, 403)
         self.assertEqual(Caller(ASSISTANT).get(f"{self.at}/quiz-setup").status_code, 200)
@@ -252,6 +261,13 @@ class Copying(QuizCase):
         self.assertFalse({slot["question"] for slot in slots} & {self.latitude, self.sign}, "none of the old course")
         preview = Caller(INSTRUCTOR).get(f"/courses/{copy.slug}/items/{item.pk}/quiz-preview").json()
         self.assertEqual([q["name"] for q in preview["questions"]], ["Latitude of a leg", "Signs by quadrant"])
+
+    def test_what_was_taken_out_of_its_bank_stays_behind_with_its_points(self) -> None:
+        self.set()
+        self.teacher.send("DELETE", f"{COURSE}/bank-questions/{self.sign}")
+        told = self.teacher.send("POST", f"{COURSE}/copy", {"title": "Again", "code": "SRV 112"}).json()
+        item = Item.objects.get(course__slug=told["slug"], title="Quiz 7")
+        self.assertEqual((len(Quiz.objects.get(item=item).questions), item.points), (1, 3))
 
     def test_copied_within_the_course_it_puts_the_same_and_no_attempt_comes_along(self) -> None:
         self.set()

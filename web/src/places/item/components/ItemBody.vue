@@ -41,7 +41,7 @@ const pdf = computed(() => (page.file?.content_type === "application/pdf" ? page
     <MediaPlayer v-if="plays" :page="page" :slug="slug" class="mb-4" />
     <SlidesView v-if="pdf" :address="pdf.address" :title="page.row.title" class="mb-4" />
     <RichText v-if="page.html" :html="page.html" />
-    <p v-else-if="kind?.written || page.teaching" class="text-soft">
+    <p v-else-if="(kind?.written && !kind.puts_questions) || page.teaching" class="text-soft">
       {{ t(page.can_lay_out ? "item.noTextTeacher" : "item.noText") }}
     </p>
     <p v-if="page.address && !plays" class="mt-4">

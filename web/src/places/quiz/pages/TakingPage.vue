@@ -41,7 +41,7 @@ const last = computed(() => (taking.value?.questions.length ?? 1) - 1);
 /** Which question is looked at; where there is no way back the server says it. */
 const at = computed(() => {
   if (forced.value) return taking.value?.at ?? 0;
-  return Math.min(last.value, Math.max(0, Number(route.query.q ?? 1) - 1 || 0));
+  return Math.min(last.value, Math.max(0, Number(route.query.question ?? 1) - 1 || 0));
 });
 const question = computed(() => taking.value?.questions.find((q) => q.position === at.value));
 const shown = computed(() =>
@@ -53,9 +53,10 @@ watch(me, (found) => found && !taking.value && void running.load(), { immediate:
 
 async function go(position: number): Promise<void> {
   if (position < 0 || position > last.value || forced.value) return;
+  running.said.value = "";
   void attempt.sending.flush();
   attempt.looked();
-  await router.replace({ query: { ...route.query, q: position + 1 } });
+  await router.replace({ query: { ...route.query, question: position + 1 } });
   await nextTick();
   const place = document.getElementById(`question-${position + 1}`);
   place?.scrollIntoView({ block: single.value ? "nearest" : "start" });
