@@ -194,6 +194,7 @@ TABLE: dict[str, set[str]] = {
     f"get {BANKED}": TEACHERS,
     f"put {BANKED}": INSTRUCTORS,
     f"delete {BANKED}": INSTRUCTORS,
+    f"get {BANKED}/uses": TEACHERS,
     f"put {BANKED}/bank": INSTRUCTORS,
     f"post {BANKED}/back": INSTRUCTORS,
     f"post {BANKED}/editions/{{edition}}": INSTRUCTORS,

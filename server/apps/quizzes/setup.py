@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from fractions import Fraction
 
+from django.db.models import Count, Q
 from unvo_core.questions.drawing import Unfit
 from unvo_core.questions.showing import filled, shown_numbers
 from unvo_core.quizzes.rules import QuizRules, Revealed, Stand
@@ -12,12 +13,12 @@ from unvo_core.quizzes.slots import Slot, choose, total_points
 
 from apps.courses.public import Course
 from apps.gradebook.public import points
-from apps.kernel.public import Refused, clean, edition, now
+from apps.kernel.public import Refused, clean, edition, not_found, now
 from apps.layout.public import layout
 from apps.questions.public import banks, named_questions, newest, question_of, shown_question, version_of
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.facts import rules_of, slots_of
-from apps.quizzes.models import QuizAttempt
+from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt
 from apps.quizzes.putting import key_answers
 from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
 from apps.quizzes.said import shows_said
@@ -90,6 +91,31 @@ def _slots(course: Course, slots: Sequence[Slot], there: Mapping[int, s.BankChoi
         )
         found.append(row)
     return found
+
+
+def uses(course: Course, question_id: int) -> s.QuestionUses:
+    """The quizzes of the course that put a question, in the order of the path."""
+    row = named_questions(course, [question_id]).get(question_id)
+    if row is None:
+        raise not_found("question")
+    named, drawn = [{"question": question_id}], [{"bank": row.bank_id}]
+    rows = Quiz.objects.filter(item__course=course, item__removed=False)
+    found = rows.filter(Q(questions__contains=named) | Q(questions__contains=drawn)).select_related("item")
+    put = Count("pk", filter=Q(attempt__handed_in_at__isnull=False))
+    counts = dict(
+        AttemptQuestion.objects.filter(question_id=question_id).values_list("attempt__item_id").annotate(n=put)
+    )
+    order = {pk: n for n, pk in enumerate(layout(course).order)}
+    told = [
+        s.QuestionUse(
+            item_id=quiz.item_id,
+            title=quiz.item.title,
+            drawn=all(slot.get("question") != question_id for slot in quiz.questions),
+            put=counts.get(quiz.item_id, 0),
+        )
+        for quiz in sorted(found, key=lambda quiz: order.get(quiz.item_id, 0))
+    ]
+    return s.QuestionUses(uses=told)
 
 
 def preview(course: Course, item_id: int, seed: str) -> s.QuizPreview:

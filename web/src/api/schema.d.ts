@@ -538,6 +538,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/bank-questions/{bank_question_id}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Question Uses */
+        get: operations["read_question_uses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/banks": {
         parameters: {
             query?: never;
@@ -8791,6 +8808,25 @@ export interface components {
             modules: components["schemas"]["ChosenModule"][];
         };
         /**
+         * QuestionUse
+         * @description A quiz that puts the question: by name, or among those that it draws from its bank. `put`: how often it was.
+         */
+        QuestionUse: {
+            /** Drawn */
+            drawn: boolean;
+            /** Item Id */
+            item_id: number;
+            /** Put */
+            put: number;
+            /** Title */
+            title: string;
+        };
+        /** QuestionUses */
+        QuestionUses: {
+            /** Uses */
+            uses: components["schemas"]["QuestionUse"][];
+        };
+        /**
          * Questions
          * @description Those that wait first, the oldest promise first; then the newest. `teachers`: to whom one can be handed on.
          */
@@ -12623,6 +12659,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BankQuestionOut"];
+                };
+            };
+        };
+    };
+    read_question_uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionUses"];
                 };
             };
         };

@@ -208,6 +208,12 @@ export default {
       method:
         "Of the attempt of each student that counts. Goes with the rest: correlation of its points with those of all other questions. Best and worst: groups of 27 %.",
     },
+    used: {
+      title: "Where it is used",
+      drawn: "drawn from its bank",
+      put: "put to nobody yet | put once | put {n} times",
+      nowhere: "In no quiz yet.",
+    },
     rescore: {
       title: "Corrected key: {name}",
       line: "Nobody moves, of {all} who answered. | One of {all} who answered moves. | {n} of {all} who answered move.",

@@ -49,6 +49,12 @@ def save_quiz_setup(request: SignedIn, slug: str, item_id: int, payload: s.QuizI
     return setup.setup_out(fresh, item_id)
 
 
+@router.get("/courses/{slug}/bank-questions/{bank_question_id}/uses", response=s.QuestionUses)
+def read_question_uses(request: SignedIn, slug: str, bank_question_id: int) -> HttpResponse:
+    course, _ = _teaching(request, slug)
+    return answer(setup.uses(course, bank_question_id))
+
+
 @router.get("/courses/{slug}/items/{item_id}/quiz-preview", response=s.QuizPreview)
 def preview_quiz(
     request: SignedIn, slug: str, item_id: int, seed: Annotated[str, Query(max_length=40)] = "1"

@@ -195,6 +195,19 @@ class ShowIn(Schema):
     on: bool
 
 
+class QuestionUse(Schema):
+    """A quiz that puts the question: by name, or among those that it draws from its bank. `put`: how often it was."""
+
+    item_id: int
+    title: str
+    drawn: bool
+    put: int
+
+
+class QuestionUses(Schema):
+    uses: list[QuestionUse]
+
+
 class OptionFigures(Schema):
     """How many took it, and how many of the upper and lower 27 per cent."""
 

@@ -235,6 +235,15 @@ class Setting(QuizCase):
         self.refused(told, 409, "quiz.with_attempts")
         self.assertEqual(self.item("Quiz 7").points, 5)
 
+    def test_where_a_question_is_used(self) -> None:
+        self.set()
+        path = f"{COURSE}/bank-questions/{self.sign}/uses"
+        told = {"item_id": self.quiz.pk, "title": "Quiz 7", "drawn": False, "put": 0}
+        self.assertEqual(self.teacher.get(path).json()["uses"], [told])
+        self.set(slots=[{"bank": self.bank, "count": 1, "points": "1"}])
+        self.assertEqual(self.teacher.get(path).json()["uses"], [{**told, "drawn": True}])
+        self.assertEqual(self.student.get(path).status_code, 403)
+
     def test_assistants_do_not_set_it(self) -> None:
         self.assertEqual(self.set(who=Caller(ASSISTANT)).status_code, 403)
         self.assertEqual(Caller(ASSISTANT).get(f"{self.at}/quiz-setup").status_code, 200)

@@ -24,6 +24,14 @@ export function courseBanks(slug: Get<string>) {
       read(courseKey(slug, "layout" satisfies Side, "question-places"), () =>
         told(client.GET("/api/courses/{slug}/question-places", { params: at({}) })),
       ),
+    uses: (id: Get<number>) =>
+      read(key("uses", id), () =>
+        told(
+          client.GET("/api/courses/{slug}/bank-questions/{bank_question_id}/uses", {
+            params: at({ bank_question_id: id() }),
+          }),
+        ),
+      ),
     question: (id: Get<number>) =>
       read(key("question", id), () =>
         told(

@@ -18,6 +18,7 @@ import ParameterTable from "../components/ParameterTable.vue";
 import QuestionSide from "../components/QuestionSide.vue";
 import EditionList from "../components/EditionList.vue";
 import TaughtIn from "../components/TaughtIn.vue";
+import UsedIn from "../components/UsedIn.vue";
 import { aField, type Field, type Question } from "../model/blank";
 import { emptyForm, formOf, problemsOf, wishOf, type Form } from "../model/form";
 import { uploadBankPicture, useBank, useBankQuestion, useBankWrites } from "../queries";
@@ -203,6 +204,7 @@ async function takeUp(edition: number): Promise<void> {
           <UiButton v-if="mayChange" look="main" type="submit">{{ t("question.save") }}</UiButton>
         </fieldset>
       </form>
+      <UsedIn v-if="kept" :slug="slug" :question="kept.id" />
       <EditionList v-if="kept" :question="kept" :slug="slug" @take-up="takeUp" />
     </div>
     <QuestionSide
