@@ -154,6 +154,9 @@ class Quizzes(QuizWorld, Journey):
         teacher = self.page(INSTRUCTOR, "/c/srv-110/talk/questions")
         expect(teacher.get_by_text("question “Latitude of a leg”, attempt 1").first).to_be_visible()
         expect(teacher.get_by_text("answered: 1.234").first).to_be_visible()
+        self.hand_in(holder=self.attempt().holder)
+        teacher.get_by_role("link", name="Look at the answers, and score them anew").click()
+        expect(teacher.get_by_role("article", name="Latitude of a leg")).to_be_visible()
 
     def test_on_a_phone_and_in_the_dark(self) -> None:
         page = self.begun(viewport={"width": 390, "height": 844}, color_scheme="dark")

@@ -39,6 +39,7 @@ export default {
     put: "question “{name}”, attempt {n}",
     putText: "asked: {text}",
     putAnswers: "answered: {text}",
+    theirAnswers: "Look at the answers, and score them anew",
     putTry: "try {n}: {text}",
     score: "score {n}",
     state: {

@@ -1,5 +1,6 @@
 import type { Composer } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { quizOfPath } from "@/frame/addresses";
 
 /** What came along with a question: how its asker stood with the item when they asked. */
 export function contextWords(question: Shapes["QuestionOut"], t: Composer["t"]): string[] {
@@ -16,4 +17,11 @@ export function contextWords(question: Shapes["QuestionOut"], t: Composer["t"]):
     ...(tries ?? []).map((text, n) => t("asked.putTry", { n: n + 1, text })),
     found.score ? t("asked.score", { n: found.score }) : "",
   ].filter(Boolean);
+}
+
+/** Where those who teach look at the answers that a question is about, and score them anew; '' where it is about none. */
+export function answersPath(slug: string, question: Shapes["QuestionOut"]): string {
+  const attempt = Number(question.context.put_attempt ?? 0);
+  if (!attempt || !question.item || !question.asker_id) return "";
+  return quizOfPath(slug, question.item.id, question.asker_id, attempt);
 }

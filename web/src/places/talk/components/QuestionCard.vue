@@ -9,7 +9,7 @@ import { useMe } from "@/frame/queries";
 import { useAsking } from "@/items/asking";
 import LineForm from "@/items/questions/LineForm.vue";
 import { useAnswering, usePublishing } from "@/items/questions/answering";
-import { contextWords } from "@/items/questions/context";
+import { answersPath, contextWords } from "@/items/questions/context";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -58,6 +58,11 @@ const late = computed(() => !!question.by && Date.parse(question.by) < Date.pars
       >
     </header>
     <p v-if="context.length" class="text-[13.5px] text-soft">{{ context.join(" · ") }}</p>
+    <p v-if="page.teaching && answersPath(slug, question)" class="text-[14px]">
+      <RouterLink :to="answersPath(slug, question)" class="underline">{{
+        t("asked.theirAnswers")
+      }}</RouterLink>
+    </p>
     <RichText class="words" :html="question.html" />
     <div v-for="line in question.lines" :key="line.id" class="line" :class="{ answer: line.answer }">
       <p class="text-[13.5px] text-soft">{{ line.author }} · {{ times.moment(line.at) }}</p>
