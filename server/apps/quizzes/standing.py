@@ -22,14 +22,14 @@ class Ends:
     closes: datetime | None
 
 
-_ENDS: ByVersion[dict[int, Ends]] = ByVersion(64)
+class_ends: ByVersion[dict[int, Ends]] = ByVersion(64)
 
 
 def ends_of_class(course: Course, item_id: int) -> Ends:
     """Over all students with their sections' classes and allowances, and the item as it is laid: those who come later
     have its moments. Kept under the version of the course."""
     laid = layout(course)
-    kept = _ENDS.get(course, dict)
+    kept = class_ends.get(course, dict)
     if item_id not in kept:
         own = [laid.items[item_id], *(own_item(course, person, item_id) for person in laid.sections)]
         spans = {item.span for item in own if item is not None}

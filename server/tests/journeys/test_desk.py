@@ -11,6 +11,8 @@ from playwright.sync_api import expect
 from tests.base import ASSISTANT, INSTRUCTOR, KEEPS_UP
 from tests.journeys.browser import Journey
 
+SET_5A = "Set 5A: mean of both faces"
+
 
 class Desk(Journey):
     def test_it_is_the_first_screen_and_each_row_leads_to_its_work(self) -> None:
@@ -42,9 +44,7 @@ class Desk(Journey):
         expect(page.get_by_text("The report is settled.")).to_be_visible()
 
     def test_held_scores_are_released_after_a_question(self) -> None:
-        Score.objects.filter(cell__graded_item__item__title="Check 5: angles and the theodolite").update(
-            released_at=None
-        )
+        Score.objects.filter(cell__graded_item__item__title=SET_5A).update(released_at=None)
         page = self.page(INSTRUCTOR, "/desk")
         row = page.get_by_role("listitem").filter(has_text="scores held").first
         row.get_by_role("button", name="Release").click()
@@ -52,9 +52,7 @@ class Desk(Journey):
         expect(dialog).to_contain_text("see their score of")
         dialog.get_by_role("button", name="Release").click()
         expect(page.get_by_text("scores are out.")).to_be_visible()
-        self.assertFalse(
-            Score.objects.filter(released_at=None, cell__graded_item__item__title="Check 5: angles and the theodolite")
-        )
+        self.assertFalse(Score.objects.filter(released_at=None, cell__graded_item__item__title=SET_5A))
 
     def test_an_assistant_has_their_section_on_a_phone_and_a_student_none(self) -> None:
         page = self.page(ASSISTANT, "/desk", viewport={"width": 390, "height": 844})

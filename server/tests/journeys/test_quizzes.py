@@ -265,7 +265,7 @@ class Demo(Journey):
     def test_figures_of_a_class_say_what_to_look_at(self) -> None:
         check = Item.objects.get(title__startswith="Check 1:", course__slug="srv-110")
         page = self.page(INSTRUCTOR, f"/c/srv-110/quiz/{check.pk}/class")
-        page.get_by_role("link", name="Figures").click()
+        page.get_by_role("link", name="Figures", exact=True).click()
         expect(page.get_by_text("attempts are few: take these figures as a hint")).to_be_visible()
         slip = page.get_by_role("article", name="A slip in the book")
         expect(slip.get_by_role("list", name="What was chosen").get_by_role("listitem")).to_have_count(4)
