@@ -16,6 +16,7 @@ from apps.path.files import can_read_item_file
 from apps.path.models import Fact
 from apps.path.progress import Progress, fact_counts, people_who_handed_in, progress, progress_in
 from apps.path.readers import Reader, laid_for, opened_for, own_progress
+from apps.path.receipts import handed_in_said, late_seconds, lateness
 from apps.path.walking import cells_of_made_up
 from apps.path.whereabouts import Where, whereabouts, whereabouts_in
 
@@ -38,7 +39,10 @@ __all__ = [
     "fact_counts",
     "forget",
     "hand_in_times",
+    "handed_in_said",
     "laid_for",
+    "late_seconds",
+    "lateness",
     "note",
     "opened_for",
     "opened_items",

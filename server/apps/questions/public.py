@@ -1,7 +1,7 @@
 """What upper apps may use of questions."""
 
 from apps.questions.actions.copy_banks import Brought, bring_questions, copy_banks
-from apps.questions.api.schemas import Answers, AskedOut, OfferedOut, ReadOut, ShownQuestion
+from apps.questions.api.schemas import Answers, ReadOut, ShownQuestion
 from apps.questions.files import can_read_bank_file
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
 from apps.questions.putting import question_of, version_of
@@ -13,15 +13,13 @@ from apps.questions.queries import (
     questions_of_banks,
     taught_places,
 )
-from apps.questions.shapes import answer_in, read_out, share_out, shown_question
+from apps.questions.shapes import answer_in, read_out, shown_question
 
 __all__ = [
     "Answers",
-    "AskedOut",
     "Bank",
     "BankQuestion",
     "Brought",
-    "OfferedOut",
     "QuestionEdition",
     "ReadOut",
     "ShownQuestion",
@@ -36,7 +34,6 @@ __all__ = [
     "question_of",
     "questions_of_banks",
     "read_out",
-    "share_out",
     "shown_question",
     "taught_places",
     "version_of",

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
 from unvo_core.answers.kinds import ChoiceAsked, Option
+from unvo_core.grading.attempts import counting_attempt
 from unvo_core.itemstats.analysis import Answered, ItemFigures, TestFigures, analyse, group_size
 from unvo_core.itemstats.reading import remarks
 from unvo_core.questions.showing import filled, shown_numbers
@@ -51,16 +51,14 @@ def figures(course: Course, item_id: int, member: Membership) -> s.QuizFigures:
 
 def _counting(course: Course, item_id: int, people: Any) -> list[int]:
     """The attempt of each that counts; of a mean, the last."""
-    rule = setup_of(course).rules.get(item_id)
-    best: dict[int, tuple[Decimal, int]] = {}
+    graded = setup_of(course).rules.get(item_id)
+    rule = graded.counting if graded and graded.counting != "mean" else "latest"
+    own: dict[int, list[tuple[int, Fraction]]] = {}
     rows = QuizAttempt.objects.filter(item_id=item_id, person_id__in=people, handed_in_at__isnull=False)
-    counting = rule.counting if rule else "latest"
-    scored = rows.exclude(raw=None).order_by("person_id", "number").values_list("person_id", "raw", "pk")
-    for person, raw, pk in scored:
-        before = best.get(person)
-        if before is None or counting in ("latest", "mean") or (counting == "best" and (raw or 0) > before[0]):
-            best[person] = (raw or Decimal(0), pk)
-    return [pk for _, pk in best.values()]
+    scored = rows.exclude(raw=None).order_by("person_id", "number").values_list("person_id", "pk", "raw")
+    for person, pk, raw in scored:
+        own.setdefault(person, []).append((pk, Fraction(raw or 0)))
+    return [tried[counting_attempt(rule, [raw for _, raw in tried]) or 0][0] for tried in own.values()]
 
 
 def _answered(puts: Sequence[Put]) -> Answered:

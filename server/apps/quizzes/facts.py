@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from decimal import Decimal
 from fractions import Fraction
-from typing import Any
+from typing import Any, Protocol
 
 from unvo_core.quizzes.rules import FIRST, QuizRules, Revealed, When
 from unvo_core.quizzes.slots import Slot
@@ -12,7 +13,25 @@ from unvo_core.quizzes.slots import Slot
 from apps.quizzes.models import Quiz
 
 
-def rules_of(quiz: Quiz) -> QuizRules:
+class RuledBy(Protocol):
+    """What says how a quiz goes: its row, or what comes in for it."""
+
+    attempts: int | None
+    tries: int | None
+    try_cost: Decimal
+    minutes: int | None
+    one_by_one: bool
+    back: bool
+    shuffle: bool
+    code: str
+    room: bool
+    fresh: bool
+
+    @property
+    def shows(self) -> Mapping[Any, str]: ...
+
+
+def rules_of(quiz: RuledBy) -> QuizRules:
     return QuizRules(
         attempts=quiz.attempts,
         tries=quiz.tries,
@@ -21,14 +40,14 @@ def rules_of(quiz: Quiz) -> QuizRules:
         one_by_one=quiz.one_by_one,
         back=quiz.back,
         shuffle=quiz.shuffle,
-        code=quiz.code,
+        code=quiz.code.strip(),
         room=quiz.room,
         fresh=quiz.fresh,
         shows=shows_of(quiz.shows),
     )
 
 
-def shows_of(kept: Mapping[str, str]) -> dict[Revealed, When]:
+def shows_of(kept: Mapping[Any, str]) -> dict[Revealed, When]:
     return {what: When(kept.get(what, FIRST[what])) for what in Revealed}
 
 

@@ -7,6 +7,9 @@ from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 
 from apps.kernel.public import now
+from apps.quizzes.actions.hand_in import hand_in_by_clock
+from apps.quizzes.actions.show import show_due_scores
+from apps.quizzes.models import QuizAttempt
 
 AGAIN = RetryStrategy(max_attempts=8, wait=1)
 SECOND = timedelta(seconds=1)
@@ -20,8 +23,6 @@ def hand_in_at(attempt_id: int, at: datetime) -> None:
 
 @app.task(name="quizzes.hand_in", retry=AGAIN)
 def hand_in_attempt(attempt_id: int) -> None:
-    from apps.quizzes.actions.hand_in import hand_in_by_clock
-
     with transaction.atomic():
         hand_in_by_clock(attempt_id)
 
@@ -30,8 +31,6 @@ def hand_in_attempt(attempt_id: int) -> None:
 @app.task(name="quizzes.hand_in_overdue", queueing_lock="quizzes.hand_in_overdue")
 def hand_in_overdue(timestamp: int) -> None:
     """Those whose own job was lost."""
-    from apps.quizzes.models import QuizAttempt
-
     late = QuizAttempt.objects.filter(handed_in_at=None, ends_at__lt=now() - 5 * SECOND, item__removed=False)
     for attempt in late.values_list("pk", flat=True)[:500]:
         hand_in_attempt.defer(attempt_id=attempt)
@@ -40,6 +39,4 @@ def hand_in_overdue(timestamp: int) -> None:
 @app.periodic(cron="* * * * *")
 @app.task(name="quizzes.show_scores", queueing_lock="quizzes.show_scores")
 def show_scores(timestamp: int) -> None:
-    from apps.quizzes.actions.show import show_due_scores
-
     show_due_scores(now())

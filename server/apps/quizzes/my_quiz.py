@@ -7,7 +7,7 @@ from datetime import datetime
 from fractions import Fraction
 
 from unvo_core.quizzes.clock import own_seconds
-from unvo_core.quizzes.rules import QuizRules, Stand, told_to_all
+from unvo_core.quizzes.rules import QuizRules
 from unvo_core.quizzes.slots import question_count, total_points
 from unvo_core.schedule.spans import is_closed
 
@@ -21,7 +21,7 @@ from apps.quizzes.facts import rules_of, slots_of
 from apps.quizzes.models import Quiz, QuizAttempt
 from apps.quizzes.queries import attempts_of, quiz_of, room_place
 from apps.quizzes.said import shows_said
-from apps.quizzes.standing import attempts_allowed, stand_of
+from apps.quizzes.standing import attempts_allowed, hindrance_of, stand_of
 
 
 def my_quiz(course: Course, item_id: int, person_id: int, known: Progress, now: datetime) -> out.MyQuiz:
@@ -34,7 +34,7 @@ def my_quiz(course: Course, item_id: int, person_id: int, known: Progress, now: 
     most = attempts_allowed(rules, item)
     here = not rules.room or room_place(item_id, person_id) is not None
     shown = known.marks.by_item.get(item_id)
-    why_not = _why_not(quiz, rules, stand, item, own, here=here, now=now)
+    why_not = _why_not(course, quiz, item, person_id, own, now)
     return out.MyQuiz(
         questions=question_count(slots),
         points=str(points(total_points(slots))),
@@ -77,30 +77,15 @@ def own_minutes(rules: QuizRules, item: LaidItem | None) -> float | None:
 
 
 def _why_not(
-    quiz: Quiz,
-    rules: QuizRules,
-    stand: Stand,
-    item: LaidItem,
-    own: Sequence[QuizAttempt],
-    *,
-    here: bool,
-    now: datetime,
+    course: Course, quiz: Quiz, item: LaidItem, person_id: int, own: Sequence[QuizAttempt], now: datetime
 ) -> str:
-    """The first thing that keeps them from beginning; '' where nothing does, a code apart, or one is under way."""
-    most = attempts_allowed(rules, item)
+    """What keeps them from beginning; '' where nothing does, a code apart, or one is under way."""
     if own and own[-1].handed_in_at is None:
         return ""
-    if not item.takes_hand_ins:
-        return sentence("quiz.on_paper", {})
-    if not quiz.questions:
-        return sentence("quiz.empty", {})
-    if most is not None and len(own) >= most:
-        return sentence("quiz.no_attempt_left", {"most": most})
-    if is_closed(item.span, now):
-        return sentence("quiz.closed", {})
-    if told_to_all(rules, stand):
-        return sentence("quiz.key_is_out", {})
-    return "" if here else sentence("quiz.not_checked_in", {})
+    found = hindrance_of(course, quiz, rules_of(quiz), item, person_id, own)
+    if found is not None:
+        return sentence(found.code, found.params)
+    return sentence("quiz.closed", {}) if is_closed(item.span, now) else ""
 
 
 def _attempts(course: Course, item_id: int, person_id: int, own: Sequence[QuizAttempt]) -> list[out.OwnAttempt]:

@@ -2,21 +2,12 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from zoneinfo import ZoneInfo
-
 from django.conf import settings
 from django.utils.translation import gettext as _
-from unvo_core.schedule.spans import seconds_late
 
-from apps.courses.public import moment
 from apps.kernel.public import pdf as paper
+from apps.path.public import handed_in_said, late_seconds, lateness
 from apps.quizzes.models import QuizAttempt
-
-
-def late_seconds(receipt: dict[str, object]) -> int:
-    due = receipt["due"]
-    return seconds_late(datetime.fromisoformat(str(receipt["at"])), datetime.fromisoformat(str(due)) if due else None)
 
 
 def how_said(how: str) -> str:
@@ -31,19 +22,16 @@ def how_said(how: str) -> str:
 
 def _lines(attempt: QuizAttempt, person: str) -> list[tuple[str, str]]:
     receipt = attempt.receipt or {}
-    zone = ZoneInfo(receipt["zone"])
-    at = datetime.fromisoformat(receipt["at"])
     answered = _("%(n)s of %(all)s questions") % {"n": receipt["answered"], "all": receipt["questions"]}
-    late = late_seconds(receipt)
     return [
         (_("Receipt"), receipt["number"]),
         (_("From"), person),
         (_("Course"), receipt["course"]),
         (_("Quiz"), receipt["item"]),
         (_("Attempt"), str(receipt["attempt"])),
-        (_("Handed in"), f"{moment(at, zone)}:{at.astimezone(zone):%S}, {at.astimezone(zone):%Y} ({receipt['zone']})"),
+        (_("Handed in"), handed_in_said(receipt)),
         (_("How"), how_said(receipt["how"])),
-        (_("In time?"), _("late by %(n)s min") % {"n": -(-late // 60)} if late else _("in time")),
+        (_("In time?"), lateness(late_seconds(receipt))),
         (_("Answered"), answered),
         (_("SHA-256 of the answers"), receipt["answers_sha256"]),
     ]

@@ -8,7 +8,7 @@ from fractions import Fraction
 from django.db.models import Count, Q
 from unvo_core.questions.drawing import Unfit
 from unvo_core.questions.showing import filled, shown_numbers
-from unvo_core.quizzes.rules import QuizRules, Revealed, Stand
+from unvo_core.quizzes.rules import Revealed, Stand
 from unvo_core.quizzes.slots import Slot, choose, total_points
 
 from apps.courses.public import Course
@@ -23,22 +23,6 @@ from apps.quizzes.putting import key_answers
 from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
 from apps.quizzes.said import shows_said
 from apps.quizzes.standing import ends_of_class
-
-
-def rules_in(given: s.QuizRulesIn) -> QuizRules:
-    return QuizRules(
-        attempts=given.attempts,
-        tries=given.tries,
-        try_cost=Fraction(given.try_cost),
-        minutes=given.minutes,
-        one_by_one=given.one_by_one,
-        back=given.back,
-        shuffle=given.shuffle,
-        code=given.code.strip(),
-        room=given.room,
-        fresh=given.fresh,
-        shows=given.shows,
-    )
 
 
 def slots_in(given: list[s.SlotIn]) -> list[Slot]:

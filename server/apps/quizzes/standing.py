@@ -6,12 +6,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from unvo_core.problems import Problem
+from unvo_core.quizzes.beginning import hindrance
 from unvo_core.quizzes.rules import QuizRules, Stand
 
 from apps.courses.public import ByVersion, Course
 from apps.kernel.public import now
 from apps.layout.public import LaidItem, layout, layout_for
 from apps.quizzes.models import Quiz, QuizAttempt
+from apps.quizzes.queries import room_place
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,3 +64,18 @@ def stand_of(course: Course, quiz: Quiz, rules: QuizRules, person_id: int, own: 
     open_ones = any(a.handed_in_at is None for a in own)
     last = not open_ones and (closed or (most is not None and len(own) >= most))
     return Stand(now=at, last=last, due=ends.due, closes=ends.closes, opened=quiz.opened_at is not None)
+
+
+def hindrance_of(
+    course: Course, quiz: Quiz, rules: QuizRules, item: LaidItem, person_id: int, own: Sequence[QuizAttempt]
+) -> Problem | None:
+    """What keeps the person from beginning, the code and the closing moment apart. `own`: their attempts."""
+    return hindrance(
+        rules,
+        stand_of(course, quiz, rules, person_id, own),
+        used=len(own),
+        allowed=attempts_allowed(rules, item),
+        on_paper=not item.takes_hand_ins,
+        questions=len(quiz.questions),
+        here=not rules.room or room_place(item.id, person_id) is not None,
+    )

@@ -12,12 +12,12 @@ from apps.assignments.models import HandIn
 from apps.assignments.my_work import brief_out, my_work
 from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number
-from apps.assignments.receipts import late_seconds, pdf
+from apps.assignments.receipts import pdf
 from apps.courses.public import can_study, can_teach, course_by_slug
 from apps.gradebook.public import ScoreWish, save_score
 from apps.kernel.public import Actor, Denied, Refused, actor_of, answer, now, pdf_answer, require, write
 from apps.layout.public import item_row, person_layout
-from apps.path.public import enter, opened_for, progress
+from apps.path.public import enter, late_seconds, opened_for, progress
 from apps.people.public import SignedIn
 
 router = Router(tags=["assignments"])

@@ -11,7 +11,7 @@ from secrets import token_urlsafe
 from django.db import IntegrityError, transaction
 from unvo_core.questions.drawing import Unfit, seed_of
 from unvo_core.quizzes.clock import ends_at
-from unvo_core.quizzes.rules import QuizRules, told_to_all
+from unvo_core.quizzes.rules import QuizRules
 from unvo_core.quizzes.slots import Chosen, choose
 
 from apps.courses.public import Course, can_study, membership
@@ -27,7 +27,7 @@ from apps.quizzes.jobs import hand_in_at
 from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt
 from apps.quizzes.putting import put_in
 from apps.quizzes.queries import attempts_of, drawn_from, quiz_of, require_quiz, room_place
-from apps.quizzes.standing import attempts_allowed, stand_of
+from apps.quizzes.standing import attempts_allowed, hindrance_of
 
 
 def begin(actor: Actor, course: Course, item_id: int, code: str, holder: str) -> QuizAttempt:
@@ -57,15 +57,9 @@ def begin(actor: Actor, course: Course, item_id: int, code: str, holder: str) ->
 def _refuse(course: Course, quiz: Quiz, item: LaidItem, own: Sequence[QuizAttempt], code: str, person_id: int) -> None:
     """What keeps somebody from beginning."""
     rules = rules_of(quiz)
-    most = attempts_allowed(rules, item)
-    if not item.takes_hand_ins:
-        raise Refused("quiz.on_paper", status=409)
-    if most is not None and len(own) >= most:
-        raise Refused("quiz.no_attempt_left", status=409, most=most)
-    if told_to_all(rules, stand_of(course, quiz, rules, person_id, own)):
-        raise Refused("quiz.key_is_out", status=409)
-    if rules.room and room_place(item.id, person_id) is None:
-        raise Refused("quiz.not_checked_in", status=403)
+    found = hindrance_of(course, quiz, rules, item, person_id, own)
+    if found is not None:
+        raise Refused(found.code, status=403 if found.code == "quiz.not_checked_in" else 409, given=found.params)
     if rules.code and not compare_digest(_letters(code), _letters(rules.code)):
         raise Refused("quiz.code_wrong")
 
@@ -77,9 +71,9 @@ def _letters(code: str) -> bytes:
 def _begun(actor: Actor, course: Course, quiz: Quiz, item: LaidItem, number: int, holder: str) -> QuizAttempt:
     rules, secret = rules_of(quiz), token_urlsafe(24)
     slots = slots_of(quiz)
-    chosen = choose(slots, drawn_from(course, quiz), secret, shuffle=rules.shuffle) if slots else ()
+    chosen = choose(slots, drawn_from(course, quiz), secret, shuffle=rules.shuffle)
     if not chosen:
-        raise Refused("quiz.short" if slots else "quiz.empty", status=409)
+        raise Refused("quiz.short", status=409)
     at, person = now(), actor.person_id or 0
     place = room_place(item.id, person)
     extra = place.extra_minutes if place else 0

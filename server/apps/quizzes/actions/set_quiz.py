@@ -51,7 +51,7 @@ def set_quiz(actor: Actor, course: Course, item_id: int, wish: QuizWish) -> Audi
         "one_by_one": wish.rules.one_by_one,
         "back": wish.rules.back,
         "shuffle": wish.rules.shuffle,
-        "code": wish.rules.code.strip(),
+        "code": wish.rules.code,
         "room": wish.rules.room,
         "fresh": wish.rules.fresh,
         "shows": {str(what): str(wish.rules.when(what)) for what in Revealed},

@@ -15,6 +15,7 @@ from apps.quizzes.analysis import figures
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.api.schemas import Review
 from apps.quizzes.class_page import quiz_class
+from apps.quizzes.facts import rules_of
 from apps.quizzes.models import QuizAttempt
 from apps.quizzes.policies import can_see_attempt_of
 from apps.quizzes.reviewing import review
@@ -43,7 +44,7 @@ def quiz_setup(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 @write
 def save_quiz_setup(request: SignedIn, slug: str, item_id: int, payload: s.QuizIn) -> s.QuizSetup:
     course, _ = _teaching(request, slug)
-    wish = set_quiz.QuizWish(rules=setup.rules_in(payload), slots=setup.slots_in(payload.slots))
+    wish = set_quiz.QuizWish(rules=rules_of(payload), slots=setup.slots_in(payload.slots))
     set_quiz.set_quiz(actor_of(request), course, item_id, wish)
     fresh, _ = _teaching(request, slug)
     return setup.setup_out(fresh, item_id)

@@ -8,7 +8,7 @@ from ninja import File, Query, Router, UploadedFile
 
 from apps.courses.public import Course, can_study, course_by_slug
 from apps.kernel.public import Denied, Refused, actor_of, answer, pdf_answer, require, write
-from apps.path.public import enter, opened_for
+from apps.path.public import enter, late_seconds, opened_for
 from apps.people.public import SignedIn
 from apps.quizzes import practising, taking
 from apps.quizzes.actions import answer_files, answering, begin
@@ -19,7 +19,7 @@ from apps.quizzes.models import QuizAttempt
 from apps.quizzes.my_quiz import my_quiz
 from apps.quizzes.policies import can_read_attempt
 from apps.quizzes.queries import attempts_of, by_receipt
-from apps.quizzes.receipts import late_seconds, pdf
+from apps.quizzes.receipts import pdf
 from apps.quizzes.reviewing import review
 
 router = Router(tags=["quizzes"])
