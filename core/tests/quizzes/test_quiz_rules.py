@@ -9,6 +9,7 @@ from unittest import TestCase
 from scipy.stats import chisquare
 from unvo_core.answers.kinds import ByHand, ChoiceAsked, Key, NumberAsked, Option, TextAsked
 from unvo_core.questions.model import Derived, Field, OneOf, Parameter, Question, Range
+from unvo_core.quizzes.beginning import hindrance
 from unvo_core.quizzes.clock import ends_at, own_seconds
 from unvo_core.quizzes.fresh import can_practise
 from unvo_core.quizzes.rules import QuizRules, Revealed, Stand, When, is_shown, rules_problems, shown, told_to_all
@@ -141,6 +142,22 @@ class Shown(TestCase):
         self.assertTrue(told_to_all(QuizRules(), self.stand(now=AT + HOUR)))
         at_once = QuizRules(shows={Revealed.KEY: When.AT_ONCE, Revealed.SOLUTION: When.LAST_ATTEMPT})
         self.assertFalse(told_to_all(at_once, self.stand(now=AT + HOUR)))
+
+    def test_what_keeps_from_beginning(self) -> None:
+        free = {"used": 0, "allowed": 2, "on_paper": False, "questions": 3, "here": False}
+
+        def code(rules: QuizRules = QuizRules(), now: datetime = AT, **changed: object) -> str:  # noqa: B008
+            found = hindrance(rules, self.stand(now=now), **(free | changed))  # type: ignore[arg-type]
+            return found.code if found else ""
+
+        self.assertEqual(code(), "")
+        self.assertEqual(code(on_paper=True), "quiz.on_paper")
+        self.assertEqual(code(questions=0), "quiz.empty")
+        self.assertEqual([code(used=n) for n in (1, 2)], ["", "quiz.no_attempt_left"])
+        self.assertEqual(code(used=99, allowed=None), "")
+        self.assertEqual(code(now=AT + HOUR), "quiz.key_is_out")
+        in_a_room = QuizRules(room=True)
+        self.assertEqual([code(in_a_room), code(in_a_room, here=True)], ["quiz.not_checked_in", ""])
 
     def test_what_can_never_come_is_refused(self) -> None:
         never = QuizRules(attempts=None, shows={Revealed.KEY: When.LAST_ATTEMPT})

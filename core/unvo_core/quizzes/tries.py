@@ -4,9 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
+from typing import Literal
 
 from unvo_core.answers.kinds import ChoiceAsked
 from unvo_core.questions.model import Question
+
+Verdict = Literal["right", "part", "wrong"]
+
+
+def verdict_of(share: Fraction | None) -> Verdict:
+    """What a share of the points is called; none yet is wrong."""
+    return "right" if share == 1 else "part" if share else "wrong"
 
 
 def tries_of(question: Question, tries: int | None) -> int | None:

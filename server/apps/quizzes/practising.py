@@ -9,6 +9,7 @@ from unvo_core.answers.form_errors import FormError
 from unvo_core.answers.judged import Judged
 from unvo_core.questions.judging import judge_question
 from unvo_core.quizzes.fresh import can_practise
+from unvo_core.quizzes.tries import verdict_of
 
 from apps.kernel.public import Refused
 from apps.questions.public import question_of, read_out, shown_question, version_of
@@ -48,4 +49,4 @@ def _state(wish: out.FreshIn, found: list[Judged | FormError], share: Fraction |
         return "empty"
     if any(isinstance(judged, FormError) for judged in found):
         return "form"
-    return "right" if share == 1 else "part" if share else "wrong"
+    return verdict_of(share)

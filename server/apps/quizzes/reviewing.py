@@ -11,6 +11,7 @@ from unvo_core.questions.judging import Outcome
 from unvo_core.questions.showing import filled, shown_numbers
 from unvo_core.quizzes.fresh import can_practise
 from unvo_core.quizzes.rules import Revealed, shown
+from unvo_core.quizzes.tries import verdict_of
 
 from apps.courses.public import Course, Membership
 from apps.gradebook.public import cells_of_person, points
@@ -127,7 +128,7 @@ def _state(put: Put, outcome: Outcome) -> out.ReviewState:
         return "empty"
     if outcome.share is None:
         return "read"
-    return "right" if outcome.right else "part" if outcome.share else "wrong"
+    return verdict_of(outcome.share)
 
 
 def _words(outcome: Outcome) -> list[str]:

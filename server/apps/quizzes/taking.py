@@ -10,7 +10,7 @@ from unvo_core.answers.judge import read_back
 from unvo_core.answers.judged import Judged
 from unvo_core.quizzes.fresh import can_practise
 from unvo_core.quizzes.rules import QuizRules, Revealed, When
-from unvo_core.quizzes.tries import points_of
+from unvo_core.quizzes.tries import points_of, verdict_of
 
 from apps.courses.public import Course
 from apps.gradebook.public import points
@@ -105,8 +105,7 @@ def state_of(put: Put, fields: dict[str, ReadOut]) -> out.QuestionState:
     row = put.row
     tried = list(row.tries.all())
     if tried and (row.settled or tried[-1].answers == row.answers):
-        share = exact(tried[-1].share) or NOTHING
-        return "right" if share == 1 else "part" if share else "wrong"
+        return verdict_of(exact(tried[-1].share))
     if not put.answered:
         return "empty"
     return "form" if any(found.error for found in fields.values()) else "saved"

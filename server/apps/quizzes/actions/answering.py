@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Literal
 
 from unvo_core.answers.form_errors import FormError
 from unvo_core.questions.judging import Outcome
 from unvo_core.quizzes.rules import QuizRules
+from unvo_core.quizzes.tries import Verdict, verdict_of
 
 from apps.courses.public import Course, moment
 from apps.kernel.public import Actor, Refused, now, record
@@ -176,7 +176,6 @@ def go_on(actor: Actor, course: Course, item_id: int, number: int, holder: str, 
     return kept
 
 
-def shares_of(row: AttemptQuestion) -> list[Literal["right", "part", "wrong"]]:
-    """Of its tries, to be shown: right, part or wrong."""
-    found = [exact(one.share) or 0 for one in row.tries.all()]
-    return ["right" if share == 1 else "part" if share else "wrong" for share in found]
+def shares_of(row: AttemptQuestion) -> list[Verdict]:
+    """Of its tries, to be shown."""
+    return [verdict_of(exact(one.share)) for one in row.tries.all()]

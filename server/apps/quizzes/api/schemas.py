@@ -8,6 +8,7 @@ from typing import Literal
 from ninja import Schema
 from pydantic import Field
 from unvo_core.quizzes.rules import Revealed, When
+from unvo_core.quizzes.tries import Verdict
 
 from apps.questions.public import Answers, ReadOut, ShownQuestion
 
@@ -113,7 +114,7 @@ class TakenQuestion(Schema):
     settled: bool
     tries_left: int | None
     tries_of: int | None
-    tried: list[Literal["right", "part", "wrong"]]
+    tried: list[Verdict]
     won: str | None
     words: list[str]
     fields: dict[str, ReadOut]
@@ -243,7 +244,7 @@ class ReviewedQuestion(Schema):
     words: list[str]
     solution: str
     comment: str
-    tried: list[Literal["right", "part", "wrong"]]
+    tried: list[Verdict]
     files: list[AnswerFile]
     late: Answers | None
     late_at: datetime | None

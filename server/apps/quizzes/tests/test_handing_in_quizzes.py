@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import math
+import re
+
 from django.test import override_settings
 from tests.base import Caller
 from tests.cases import ALLOWED
@@ -12,7 +15,7 @@ from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
 from apps.notices.models import OutboxMail
 from apps.quizzes.actions.hand_in import hand_in_by_clock
-from apps.quizzes.tests.cases import ESSAY, QuizCase, later
+from apps.quizzes.tests.cases import ESSAY, TAB, QuizCase, later
 
 
 class HandingIn(QuizCase):
@@ -32,6 +35,21 @@ class HandingIn(QuizCase):
         mail = OutboxMail.objects.filter(subject__contains=receipt["number"]).get()
         self.assertIn(receipt["answers_sha256"], mail.body)
         self.assertEqual(self.student.get(f"/quiz-receipts/{receipt['number']}/pdf").content[:5], b"%PDF-")
+
+    def test_whoever_works_from_what_is_shown_has_it_right(self) -> None:
+        """Latitude and departure by the standard library's floats, from the numbers on the page and nothing else."""
+        self.set()
+        for number, function, won in ((1, math.cos, "3"), (2, math.sin, "1")):
+            self.begin()
+            put = self.student.get(f"{self.at}/quiz/attempts/{number}?holder={TAB}").json()["questions"][0]
+            text = re.sub(r"<[^>]+>", "", put["shown"]["text"])
+            found = re.search(r"runs ([\d.]+) m at an azimuth of (\d+)°(\d\d)′", text)
+            assert found, text
+            length, degrees, minutes = map(float, found.groups())
+            answer = length * function(math.radians(degrees + minutes / 60))
+            self.save({"question": put["id"], "answers": {"a": f"{answer:.3f}"}, "seq": 1}, number=number)
+            self.hand_in(number=number)
+            self.assertEqual(self.review(number)["questions"][0]["won"], won, f"{text} {answer:.3f}")
 
     def test_handing_in_twice_is_one_receipt(self) -> None:
         self.set()

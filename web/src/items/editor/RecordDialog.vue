@@ -3,6 +3,7 @@ import { onBeforeUnmount, ref, shallowRef, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
+import { lengthWords } from "@/ui/moment/lengths";
 
 /** Records sound, or a picture with it, in the browser; it is played back before it goes into the text. */
 const emit = defineEmits<{ take: [file: File]; close: [] }>();
@@ -68,7 +69,6 @@ onBeforeUnmount(() => {
   recorder.value?.stream.getTracks().forEach((track) => track.stop());
   forget();
 });
-const clock = (n: number): string => `${Math.floor(n / 60)}:${String(n % 60).padStart(2, "0")}`;
 </script>
 
 <template>
@@ -99,7 +99,7 @@ const clock = (n: number): string => `${Math.floor(n / 60)}:${String(n % 60).pad
     />
     <!-- eslint-enable vuejs-accessibility/media-has-caption -->
     <p v-if="state === 'recording'" role="status" class="mb-3 font-semibold">
-      {{ t("editor.recording") }} <span class="figures" aria-hidden="true">{{ clock(seconds) }}</span>
+      {{ t("editor.recording") }} <span class="figures" aria-hidden="true">{{ lengthWords(seconds) }}</span>
     </p>
     <div class="flex flex-wrap gap-2">
       <UiButton v-if="state === 'recording'" look="main" @click="end">{{ t("editor.stop") }}</UiButton>

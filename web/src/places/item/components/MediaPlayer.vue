@@ -5,6 +5,7 @@ import { useRoute } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale } from "@/frame/writes";
+import { lengthWords } from "@/ui/moment/lengths";
 import { keepWatched } from "../queries";
 import { Watching } from "../model/watching";
 
@@ -82,8 +83,6 @@ function setSpeed(): void {
   if (player.value) player.value.playbackRate = speed.value;
 }
 
-const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 onBeforeUnmount(() => {
   if (at.value > 0) stopped();
 });
@@ -143,7 +142,7 @@ onBeforeUnmount(() => {
             :aria-current="n === current ? 'true' : undefined"
             @click="to(cue.start)"
           >
-            <span class="figures">{{ clock(cue.start) }}</span> {{ cue.text }}
+            <span class="figures">{{ lengthWords(cue.start) }}</span> {{ cue.text }}
           </button>
         </li>
       </ol>

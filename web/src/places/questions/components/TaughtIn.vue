@@ -6,7 +6,8 @@ import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
-import { clock, secondsOf } from "../model/amounts";
+import { lengthWords } from "@/ui/moment/lengths";
+import { secondsOf } from "../model/amounts";
 import { useQuestionPlaces } from "../queries";
 
 type Place = Shapes["TaughtOut"];
@@ -38,7 +39,7 @@ function add(): void {
       <li v-for="(place, at) in places" :key="`${place.item_id} ${place.seconds}`" class="place">
         <RouterLink :to="itemPath(slug, place.item_id)">{{ place.title }}</RouterLink>
         <span v-if="place.seconds" class="figures">{{
-          t("question.from", { at: clock(place.seconds) })
+          t("question.from", { at: lengthWords(place.seconds) })
         }}</span>
         <button
           v-if="mayChange"

@@ -43,10 +43,6 @@ export function amountTyped(text: string): string {
   return `${sign ? "-" : ""}${whole}/${3600 * scale}`;
 }
 
-/** 250 -> 4:10. */
-export const clock = (seconds: number): string =>
-  `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
-
 /** 4:10, 1:04:10 or 250 as seconds; null for anything else. */
 export function secondsOf(text: string): number | null {
   const parts = text.trim().split(":");

@@ -4,7 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { bankQuestionPath } from "@/frame/addresses";
-import { leftWords } from "../model/clock";
+import { lengthWords } from "@/ui/moment/lengths";
 
 /** One question over the class: a sentence on what to look at, its figures, its options as bars. */
 const { question, slug } = defineProps<{ question: Shapes["QuestionFigures"]; slug: string }>();
@@ -19,7 +19,7 @@ const facts = computed(() => [
   [t("quiz.figures.discrimination"), signed(question.discrimination)],
   [
     t("quiz.figures.seconds"),
-    question.seconds === null ? t("quiz.figures.none") : leftWords(question.seconds * 1000),
+    question.seconds === null ? t("quiz.figures.none") : lengthWords(question.seconds),
   ],
 ]);
 const width = (count: number): string => `${question.asked ? (100 * count) / question.asked : 0}%`;

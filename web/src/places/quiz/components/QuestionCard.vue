@@ -9,7 +9,7 @@ import { useLatest } from "@/items/answering/latest";
 import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
 import type { Attempt } from "../model/attempt";
-import { leftWords } from "../model/clock";
+import { lengthWords } from "@/ui/moment/lengths";
 import { questionWords } from "../model/states";
 import { readBack } from "../queries";
 import AnswerFiles from "./AnswerFiles.vue";
@@ -107,7 +107,7 @@ const judged = computed(
           {{
             spot.seconds === null
               ? spot.title
-              : t("quiz.taughtAt", { title: spot.title, at: leftWords(spot.seconds * 1000) })
+              : t("quiz.taughtAt", { title: spot.title, at: lengthWords(spot.seconds) })
           }}
         </RouterLink>
       </template>

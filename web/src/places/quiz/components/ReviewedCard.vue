@@ -9,7 +9,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import RichText from "@/ui/richtext/RichText.vue";
 import StateTile from "@/ui/tile/StateTile.vue";
-import { leftWords } from "../model/clock";
+import { lengthWords } from "@/ui/moment/lengths";
 import { tileOfState } from "../model/states";
 import ShownAnswer from "./ShownAnswer.vue";
 
@@ -103,7 +103,7 @@ const place = (ref: Shapes["TaughtRef"]): string =>
           >{{
             ref.seconds === null
               ? ref.title
-              : t("quiz.taughtAt", { title: ref.title, at: leftWords(ref.seconds * 1000) })
+              : t("quiz.taughtAt", { title: ref.title, at: lengthWords(ref.seconds) })
           }}</RouterLink
         >
       </template>

@@ -3,7 +3,7 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useTimes } from "@/ui/moment/zones";
-import { leftWords } from "../model/clock";
+import { lengthWords } from "@/ui/moment/lengths";
 
 /** The time of an attempt as a bar: what has run, a mark where each answer was kept, what is left. */
 const { taking, left, warned } = defineProps<{
@@ -31,7 +31,7 @@ const minutes = computed(() => Math.round(whole.value / 6000) / 10);
 <template>
   <div class="time" :class="{ short: warned }">
     <span class="flag figures" :style="{ left: `${flag}%` }" role="timer" :aria-label="t('quiz.timeLeft')">
-      {{ t("quiz.left", { time: leftWords(left) }) }}
+      {{ t("quiz.left", { time: lengthWords(Math.ceil(left / 1000)) }) }}
     </span>
     <div class="bar" aria-hidden="true">
       <span class="run" :style="{ width: `${share}%` }" />

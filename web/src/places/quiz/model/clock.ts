@@ -37,11 +37,3 @@ export function useServerClock(endsAt: () => string | null) {
   });
   return { now, left, warned, heard };
 }
-
-/** '11:40', or '1:02:05' from an hour on. */
-export function leftWords(milliseconds: number): string {
-  const seconds = Math.ceil(milliseconds / 1000);
-  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
-  const two = (n: number) => String(n).padStart(2, "0");
-  return h ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
-}

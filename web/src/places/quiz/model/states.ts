@@ -31,12 +31,3 @@ export function questionWords(
     return `${word} · ${t("quiz.triesLeft", { n: question.tries_left ?? 0 }, question.tries_left ?? 0)}`;
   return word;
 }
-
-export const hasAnswer = (answers: Shapes["GivenIn"]["answers"]): boolean =>
-  Object.values(answers).some((value) =>
-    typeof value === "string"
-      ? value.trim() !== ""
-      : Array.isArray(value)
-        ? value.length > 0
-        : Object.keys(value).length > 0,
-  );
