@@ -137,11 +137,14 @@ class Sittings:
         minutes = self.random.uniform(8, MINUTES - 0.5)
         attempt = self.begun(item, person, at - timedelta(minutes=minutes), MINUTES, number)
         own = self.of(attempt)
-        each = minutes * 60 / max(1, len(own))
-        for n, row in enumerate(own):
-            when = attempt.started_at + timedelta(seconds=each * (n + 1) - 5)
+        gone = 0.0
+        lengths = [Random(row.seed).uniform(0.4, 1.6) * (1 + row.question_id % 3) for row in own]
+        for n, (row, length) in enumerate(zip(own, lengths, strict=True)):
+            spent = minutes * 60 * length / sum(lengths)
+            gone += spent
+            when = attempt.started_at + timedelta(seconds=gone - 5)
             right = self.random.random() < min(0.98, 2.4 * skill - 1.1) - 0.05 * (n % 3)
-            self.answered(row, when, round(each), right=right or self.random.random() < 0.02)
+            self.answered(row, when, round(spent), right=right or self.random.random() < 0.02)
             row.share = self.share_of(row)
             row.settled = True
         attempt.handed_in_at, attempt.how = at, QuizAttempt.SELF
