@@ -16,7 +16,7 @@ from apps.messages.public import (
 )
 from apps.path.public import can_read_item_file
 from apps.questions.public import files_in_bank_questions
-from apps.quizzes.public import can_read_attempt_file, can_read_question_picture
+from apps.quizzes.public import can_read_attempt_file, can_read_question_picture, can_read_sheet_file
 from apps.talk.public import can_read_post_file, files_in_posts
 
 GUARDS = {
@@ -29,6 +29,7 @@ GUARDS = {
     "message": can_read_message_file,
     "bank_question": can_read_question_picture,
     "quiz_answer": can_read_attempt_file,
+    "quiz_sheet": can_read_sheet_file,
 }
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from decimal import Decimal
@@ -18,8 +18,10 @@ from apps.layout.reading.structure import LaidItem
 from apps.people.models import Person
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
 from apps.questions.putting import question_of, version_of
+from apps.quizzes.actions.make_sheets import sheet_of
+from apps.quizzes.drawing import Draw, Drawer
 from apps.quizzes.facts import rules_of, slots_of
-from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt, Try
+from apps.quizzes.models import AttemptQuestion, PaperSheet, Quiz, QuizAttempt, Try
 from apps.quizzes.putting import Put, key_answers, put_in
 from apps.quizzes.reckoning import raw_of
 from unvo_core.answers.kinds import ChoiceAsked, MatchingAsked, OrderingAsked, TextAsked
@@ -27,6 +29,7 @@ from unvo_core.questions.drawing import seed_of
 from unvo_core.questions.judging import setting_of
 from unvo_core.questions.showing import opaque, shown_numbers
 from unvo_core.questions.written_keys import written_key
+from unvo_core.quizzes.rules import TELLING, Paper, Revealed, When
 from unvo_core.quizzes.slots import Chosen, choose
 
 BANK_OF_WEEK = {
@@ -39,6 +42,12 @@ SEVENTH = (
     ("Misclosure of a traverse", "3"), ("Precision as 1 : n", "2"),
 )  # fmt: skip
 MINUTES = 20
+MID_TERM, PRACTICE, GUIDE = "Mid-term", "Practice for the mid-term", "Study guide for the mid-term"
+FIRST_HALF = (
+    "Field notes and units", "Taping and corrections", "Levelling", "Level loops", "Angles", "Bearings"
+)  # fmt: skip
+OF_MID_TERM = (1, 2, 2, 2, 1, 2)
+"""Questions of each of these banks."""
 
 
 def set_checks(course: Course, items: Mapping[int, Item], banks: Mapping[str, Bank]) -> None:
@@ -55,6 +64,39 @@ def set_checks(course: Course, items: Mapping[int, Item], banks: Mapping[str, Ba
         Quiz.objects.create(
             item=item, questions=questions, attempts=2, tries=3, try_cost=1, minutes=MINUTES, one_by_one=True
         )
+
+
+def set_mid_term(course: Course, items: Mapping[str, Item], banks: Mapping[str, Bank]) -> None:
+    """On paper; before it a practice that must be passed, and a study guide whose key comes on its day."""
+
+    def drawn(counts: Sequence[int], points: str) -> list[dict[str, Any]]:
+        pairs = zip(FIRST_HALF, counts, strict=True)
+        return [{"bank": banks[name].pk, "count": n, "points": points} for name, n in pairs if n and name in banks]
+
+    by_hand = dict.fromkeys(map(str, Revealed), str(When.BY_HAND))
+    Quiz.objects.create(
+        item=items[MID_TERM], questions=drawn(OF_MID_TERM, "10"), paper=Paper.ROOM, minutes=75, shows=by_hand
+    )
+    Quiz.objects.create(
+        item=items[PRACTICE], questions=drawn((0, 2, 2, 2, 2, 2), "2"), attempts=None, tries=3, one_by_one=False
+    )
+    closing = dict.fromkeys(map(str, TELLING), str(When.CLOSE))
+    Quiz.objects.create(item=items[GUIDE], questions=drawn((1, 2, 1, 2, 1, 1), "1"), paper=Paper.HOME, shows=closing)
+
+
+def hand_sheets_out(course: Course, item: Item, class_: Sequence[Person], maker: Person, at: datetime) -> None:
+    """The mid-term lies printed."""
+    quiz, random = Quiz.objects.get(item=item), Random(item.title)
+    drawer = Drawer(course, quiz, many=True)
+    made = []
+    for person in class_:
+        secret = hashlib.sha256(f"{item.title}/{person.username}".encode()).hexdigest()[:32]
+        draw = Draw(secret, person.pk, item.pk, 1)
+        code = f"{_letters(random, 3)}-{_letters(random, 3)}"
+        sheet = sheet_of(draw, drawer.rows(draw), code, at)
+        sheet.made_by = maker
+        made.append(sheet)
+    PaperSheet.objects.bulk_create(made)
 
 
 @dataclass
@@ -82,7 +124,9 @@ class Sittings:
             self.editions[row.question_id] = row
             self.banks.setdefault(row.question.bank_id, []).append(row.question_id)
 
-    def begun(self, item: LaidItem, person: Person, at: datetime, minutes: float, number: int = 1) -> QuizAttempt:
+    def begun(
+        self, item: LaidItem, person: Person, at: datetime, minutes: float | None, number: int = 1
+    ) -> QuizAttempt:
         quiz = self.quizzes[item.id]
         attempt = QuizAttempt(
             course=self.course,
@@ -92,7 +136,7 @@ class Sittings:
             secret=hashlib.sha256(f"{item.id}/{person.pk}/{number}".encode()).hexdigest()[:32],
             holder="demo",
             started_at=at,
-            ends_at=at + timedelta(minutes=minutes),
+            ends_at=None if minutes is None else at + timedelta(minutes=minutes),
         )
         chosen = choose(slots_of(quiz), self.banks, attempt.secret, shuffle=False) or ()
         self.attempts.append(attempt)
@@ -135,7 +179,8 @@ class Sittings:
     def sat(self, item: LaidItem, person: Person, at: datetime, skill: float, number: int = 1) -> Decimal:
         """A whole attempt that was handed in at `at`; its points."""
         minutes = self.random.uniform(8, MINUTES - 0.5)
-        attempt = self.begun(item, person, at - timedelta(minutes=minutes), MINUTES, number)
+        clock = self.quizzes[item.id].minutes
+        attempt = self.begun(item, person, at - timedelta(minutes=minutes), clock, number)
         own = self.of(attempt)
         gone = 0.0
         lengths = [Random(row.seed).uniform(0.4, 1.6) * (1 + row.question_id % 3) for row in own]

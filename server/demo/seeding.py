@@ -40,7 +40,9 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     banks.say_where_taught(course)
     banks.slip(course)
     checks.set_checks(course, {n: layouter.items[t] for n, t in srv110.check_titles().items()}, made)
+    checks.set_mid_term(course, layouter.items, made)
     _enrol(course, sections, instructor, assistant, class_)
+    checks.hand_sheets_out(course, layouter.items[checks.MID_TERM], class_, instructor, now - timedelta(days=1))
     _play(course, instructor, class_, now, random)
     induction = srv010.make_course()
     Enrolment.objects.create(course=induction, person=instructor, role=Enrolment.INSTRUCTOR)
@@ -114,6 +116,10 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
         how = (Habit(1, 0.9, 0), Habit(0.62, 0.66, 0.3))[n] if n < 2 else habit(random)
         game.play(person, how)
     _settle_keeps_up(game, class_[0])
+    for n, person in enumerate(class_):
+        if n % 5 in (0, 3):
+            at = now - timedelta(hours=17 + n % 13, minutes=7 * n % 60)
+            game.practise(person, checks.PRACTICE, at, 0.99 if n == 0 else 0.8)
     if len(class_) > ALLOWED_AT:
         _sit_now(game, class_[ALLOWED_AT], now)
     game.keep()

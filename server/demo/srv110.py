@@ -18,7 +18,7 @@ from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 
-from demo import talk
+from demo import checks, talk
 from demo.content import texts
 from demo.content.weeks import PLAN, WeekPlan
 from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, at_class, monday_of
@@ -118,6 +118,10 @@ def _week(plan: WeekPlan) -> list[Wish]:
             Wish("heading", "Before the mid-term", "", 0, None, after, required=False),
             Wish("offline", "Work an old mid-term by hand", texts.OLD_MID_TERM, 60, None, after, (n, MONDAY, "10:00"),
                  (n, 1, "23:59"), required=False, hint="Paper, pencil, and no phone: as it will be in class."),
+            Wish("quiz", checks.GUIDE, texts.STUDY_GUIDE, 45, 8, after, (n - 1, MONDAY, "10:00"), (n, 1, "18:00"),
+                 (n, 1, "18:00"), required=False, practice=True, done_rule="opened"),
+            Wish("quiz", checks.PRACTICE, texts.PRACTICE, 40, 20, after, (n - 1, MONDAY, "10:00"), (n, 1, "23:59"),
+                 practice=True, done_rule="scored", done_percent=60, counting="best"),
         ]  # fmt: skip
     for letter, which, day in (("A", 0, THURSDAY), ("B", 1, FRIDAY)):
         wishes.append(
@@ -139,8 +143,9 @@ def _week(plan: WeekPlan) -> list[Wish]:
         wishes.append(_field(plan, after))
     if n == BREAK_AFTER:
         wishes.append(
-            Wish("assignment", "Mid-term", "<p>On paper, in Room B12. One sheet of notes, both sides. Weeks 1 to 6.</p>",
-                 90, 100, "In class", None, (n, WEDNESDAY, "11:30"), None, "Mid-term", on_paper=True, hold=True, place="Room B12")
+            Wish("quiz", checks.MID_TERM, "<p>On paper, in Room B12. One sheet of notes, both sides. Weeks 1 to 6.</p>",
+                 90, 100, "In class", None, (n, WEDNESDAY, "11:30"), None, "Mid-term", on_paper=True, hold=True,
+                 place="Room B12", after=(checks.PRACTICE,))
         )  # fmt: skip
     if n == 15:
         wishes.append(

@@ -141,6 +141,7 @@ BODIES |= {
         "code": "",
         "room": False,
         "fresh": True,
+        "paper": "",
         "shows": {},
         "slots": [],
     },
@@ -188,7 +189,11 @@ BODIES |= {
 }
 BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""
+BODIES[f"put {QUIZ}-sheets/of/{{code}}"] = {"scores": []}
 UPLOADS = {
+    f"post {QUIZ}/sheet/photos",
+    f"post {COURSE}/banks/{{bank_id}}/file",
+    f"post {COURSE}/banks/{{bank_id}}/file-preview",
     f"post {COURSE}/question-images",
     f"post {COURSE}/people-preview/file",
     f"post {COURSE}/library/{{entry_id}}/file",

@@ -106,6 +106,7 @@ class PermissionTable(DemoCase):
             "edition": 1,
             "post_id": Post.objects.get(author=handed, answers=None, item__title=DISCUSSION).pk,
             "number": receipt.number if receipt else "",
+            "part": 1,
         }
         if "/talk" in path:
             values["item_id"] = self.item(DISCUSSION).pk

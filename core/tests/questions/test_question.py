@@ -112,6 +112,14 @@ class Judged(unittest.TestCase):
                     outcome = judge_question(question, version, {"a": key})
                     self.assertEqual(outcome.share, 1, outcome)
 
+    def test_an_azimuth_is_written_within_one_turn(self) -> None:
+        """172 degrees, then 180 and 220 more: 212, not 572."""
+        for turns, told in ((True, "212°05'00\""), (False, "572°05'00\"")):
+            question = asking(AngleAsked(keys=(Key("172+1/12+180+220"),), seconds=Fraction(1), turns=turns))
+            version = draw(question, "any")
+            with self.subTest(turns=turns):
+                self.assertEqual(written_key(question.fields[0].asked, setting_of(question, version)), told)
+
     def test_a_question_is_read_back_from_json(self) -> None:
         for kind, asked in EVERY.items():
             with self.subTest(kind):

@@ -12,7 +12,17 @@ from unvo_core.questions.model import Derived, Field, OneOf, Parameter, Question
 from unvo_core.quizzes.beginning import hindrance
 from unvo_core.quizzes.clock import ends_at, own_seconds
 from unvo_core.quizzes.fresh import can_practise
-from unvo_core.quizzes.rules import QuizRules, Revealed, Stand, When, is_shown, rules_problems, shown, told_to_all
+from unvo_core.quizzes.rules import (
+    Paper,
+    QuizRules,
+    Revealed,
+    Stand,
+    When,
+    is_shown,
+    rules_problems,
+    shown,
+    told_to_all,
+)
 from unvo_core.quizzes.slots import Slot, choose, question_count, total_points
 from unvo_core.quizzes.totals import Ruling, Won, attempt_points
 from unvo_core.quizzes.tries import points_of, tries_of
@@ -144,20 +154,29 @@ class Shown(TestCase):
         self.assertFalse(told_to_all(at_once, self.stand(now=AT + HOUR)))
 
     def test_what_keeps_from_beginning(self) -> None:
-        free = {"used": 0, "allowed": 2, "on_paper": False, "questions": 3, "here": False}
+        free = {"used": 0, "allowed": 2, "sheet": False, "questions": 3, "here": False}
 
         def code(rules: QuizRules = QuizRules(), now: datetime = AT, **changed: object) -> str:  # noqa: B008
             found = hindrance(rules, self.stand(now=now), **(free | changed))  # type: ignore[arg-type]
             return found.code if found else ""
 
         self.assertEqual(code(), "")
-        self.assertEqual(code(on_paper=True), "quiz.on_paper")
         self.assertEqual(code(questions=0), "quiz.empty")
         self.assertEqual([code(used=n) for n in (1, 2)], ["", "quiz.no_attempt_left"])
         self.assertEqual(code(used=99, allowed=None), "")
         self.assertEqual(code(now=AT + HOUR), "quiz.key_is_out")
         in_a_room = QuizRules(room=True)
         self.assertEqual([code(in_a_room), code(in_a_room, here=True)], ["quiz.not_checked_in", ""])
+
+    def test_a_sheet_is_for_what_is_worked_at_home_on_paper(self) -> None:
+        free = {"used": 0, "allowed": 1, "questions": 3, "here": False}
+
+        def code(paper: Paper, *, sheet: bool) -> str:
+            found = hindrance(QuizRules(paper=paper), self.stand(), sheet=sheet, **free)  # type: ignore[arg-type]
+            return found.code if found else ""
+
+        self.assertEqual([code(p, sheet=False) for p in Paper], ["", "quiz.on_paper", "quiz.on_paper"])
+        self.assertEqual([code(p, sheet=True) for p in Paper], ["quiz.on_screen", "quiz.on_paper", ""])
 
     def test_what_can_never_come_is_refused(self) -> None:
         never = QuizRules(attempts=None, shows={Revealed.KEY: When.LAST_ATTEMPT})
@@ -168,6 +187,8 @@ class Shown(TestCase):
             ["quiz.attempts", "quiz.tries", "quiz.minutes", "quiz.try_cost", "quiz.code_long"],
         )
         self.assertEqual(rules_problems(QuizRules()), [])
+        tried = [rules_problems(QuizRules(paper=paper, tries=2)) for paper in Paper]
+        self.assertEqual([[p.code for p in found] for found in tried], [[], ["quiz.paper_tries"], ["quiz.paper_tries"]])
 
 
 class Totals(TestCase):

@@ -69,8 +69,11 @@ def _maths(
         case FormulaAsked(variables=variables):
             tree = setting.key(key.text, tuple(v.name for v in variables))
             return as_text(with_numbers(tree, setting.values))
-        case AngleAsked(bearing=bearing, seconds=seconds):
-            return _angle(asked, setting, key) if bearing else _degrees(_angle_value(setting, key), seconds)
+        case AngleAsked(bearing=True):
+            return _angle(asked, setting, key)
+        case AngleAsked(turns=turns, seconds=seconds):
+            value = _angle_value(setting, key)
+            return _degrees(value % 360 if turns else value, seconds)
         case ListAsked(tolerance=tolerance):
             nodes = read_list(key.text, Vocabulary(setting.names))
             return ", ".join(as_decimal(_value(node, setting), tolerance) for node in nodes)

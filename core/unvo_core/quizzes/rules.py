@@ -33,6 +33,15 @@ class Revealed(StrEnum):
     WORDS = "words"
 
 
+class Paper(StrEnum):
+    """Where a quiz is worked: on the screen; on sheets that are handed out and taken in; on a sheet of one's own, whose
+    pictures are handed in."""
+
+    SCREEN = ""
+    ROOM = "room"
+    HOME = "home"
+
+
 TELLING = frozenset({Revealed.KEY, Revealed.SOLUTION})
 """Whoever has seen these could answer for others, and for themselves once more."""
 FIRST = MappingProxyType(
@@ -64,6 +73,7 @@ class QuizRules:
     code: str = ""
     room: bool = False
     fresh: bool = True
+    paper: Paper = Paper.SCREEN
     shows: Mapping[Revealed, When] = field(default_factory=lambda: FIRST)
 
     def when(self, what: Revealed) -> When:
@@ -81,6 +91,8 @@ def rules_problems(rules: QuizRules) -> list[Problem]:
     for name, value, most in bounds:
         if value is not None and not 1 <= value <= most:
             found.append(Problem(f"quiz.{name}", name, {"most": most}))
+    if rules.paper and rules.tries is not None:
+        found.append(Problem("quiz.paper_tries", "tries"))
     if rules.try_cost < 0:
         found.append(Problem("quiz.try_cost", "try_cost"))
     if len(rules.code) > LONGEST_CODE:

@@ -43,7 +43,8 @@ def _papers(seat: Seat, scored: dict[int, set[int]], now: datetime) -> list[Wait
             continue
         left = [p for p in mine if p not in scored.get(item.id, ()) and waits_for_score(laid, item.id, p)]
         if left:
-            found.append(WaitingRow("paper", seat, due, seat.back_by(due), len(left), item.id))
+            code = "quiz_paper" if kind_of(item.kind).puts_questions else "paper"
+            found.append(WaitingRow(code, seat, due, seat.back_by(due), len(left), item.id))
     return found
 
 

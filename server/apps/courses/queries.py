@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from django.contrib.postgres.expressions import ArraySubquery
+from django.db.models import QuerySet
 from django.db.models.functions import JSONObject
 from django.utils.text import slugify
 
@@ -45,7 +46,7 @@ def student_count(course: Course, section_ids: Sequence[int] | None = None) -> i
     return int(students(course, section_ids).count())
 
 
-def students(course: Course, section_ids: Sequence[int] | None = None) -> Any:
+def students(course: Course, section_ids: Sequence[int] | None = None) -> QuerySet[Enrolment]:
     found = Enrolment.objects.filter(course=course, role=Enrolment.STUDENT)
     return found if section_ids is None else found.filter(section_id__in=section_ids)
 

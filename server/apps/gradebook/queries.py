@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import Any, NamedTuple
 
 from django.contrib.postgres.aggregates import ArrayAgg
-from django.db.models import Count, Exists, Min, OuterRef, Q
+from django.db.models import Count, Exists, Min, OuterRef, Q, QuerySet
 from django.db.models.functions import Coalesce
 
 from apps.courses.public import Course, json_rows
@@ -251,9 +251,14 @@ def paper_scored(course_ids: Sequence[int]) -> dict[int, dict[int, set[int]]]:
     return found
 
 
-def held_scores(course_ids: Sequence[int]) -> list[tuple[int, int, int, datetime]]:
-    """Course, item, how many scores nobody sees yet, and since when the oldest of them waits."""
+def held_scores(
+    course_ids: Sequence[int], item_ids: QuerySet[Any, int] | None = None
+) -> list[tuple[int, int, int, datetime]]:
+    """Course, item, how many scores nobody sees yet, and since when the oldest of them waits. `item_ids`: only of
+    these; it stays one query."""
     rows = Score.objects.filter(cell__graded_item__course_id__in=course_ids, released_at__isnull=True)
+    if item_ids is not None:
+        rows = rows.filter(cell__graded_item__item_id__in=item_ids)
     since = Min(Coalesce("handed_in_at", "graded_at"))
     found = rows.values_list("cell__graded_item__course_id", "cell__graded_item__item_id")
     return list(found.annotate(n=Count("id"), since=since).order_by("since"))

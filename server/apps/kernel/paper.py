@@ -1,18 +1,22 @@
-"""Templates to tagged PDFs, in the faces that ship. Nothing is fetched: what a page shows is in its template."""
+"""Templates to tagged PDFs, in the faces that ship. Nothing is fetched: what a page shows is in its template, or among
+the pictures that its course keeps."""
 
 from __future__ import annotations
 
 import hashlib
+import re
 from collections.abc import Mapping
-from functools import cache
+from functools import cache, partial
 from pathlib import Path
 from typing import Any
 
 from django.conf import settings
+from django.core.files.storage import default_storage
 from django.http import HttpResponse
 from django.template.loader import render_to_string
 
 from apps.kernel.lanes import Lane
+from apps.kernel.models import StoredFile
 
 FACES = {
     "Paper": "atkinson-hyperlegible-next-latin-wght-normal",
@@ -27,16 +31,20 @@ STYLE = """
     h1, h2 { font-family: "Paper head", "Paper head ext", sans-serif }
     code { font-family: "Paper figures", monospace }
 """
+PAPER = "paper:/"
+"""The address of a page that is nowhere."""
+OWN_PICTURE = re.compile(r"paper:/+files/([0-9a-f-]{36})/")
 _lane: Lane[bytes] = Lane(busy="paper.busy", kept=32)
 
 
-def pdf(template: str, context: Mapping[str, object]) -> bytes:
-    """PDF/UA-1, readable by a screen reader."""
+def pdf(template: str, context: Mapping[str, object], *, course_id: int | None = None) -> bytes:
+    """PDF/UA-1, readable by a screen reader. `course_id`: whose pictures its texts may show."""
     html = render_to_string(template, dict(context))
-    return _lane.get(hashlib.sha256(html.encode()).digest(), lambda: _made(html))
+    key = (hashlib.sha256(html.encode()).digest(), course_id)
+    return _lane.get(key, lambda: _made(html, course_id))
 
 
-def _made(html: str) -> bytes:
+def _made(html: str, course_id: int | None) -> bytes:
     from weasyprint import CSS, HTML
     from weasyprint.text.fonts import FontConfiguration
 
@@ -46,7 +54,7 @@ def _made(html: str) -> bytes:
         for family, (name, _) in _files().items()
     )
     style = CSS(string=faces + STYLE, font_config=fonts, url_fetcher=_faces_only)
-    page = HTML(string=html, url_fetcher=_faces_only)
+    page = HTML(string=html, url_fetcher=partial(_with_pictures, course_id), base_url=PAPER)
     return bytes(page.write_pdf(stylesheets=[style], font_config=fonts, pdf_variant="pdf/ua-1"))
 
 
@@ -74,3 +82,17 @@ def _faces_only(url: str, *args: object, **kwargs: object) -> Any:
         if url == f"face:{name}":
             return URLFetcherResponse(url, content, {"Content-Type": "font/woff2"})
     raise ValueError(f"paper fetches nothing, not even {url}")
+
+
+def _with_pictures(course_id: int | None, url: str, *args: object, **kwargs: object) -> Any:
+    from weasyprint.urls import URLFetcherResponse
+
+    found = OWN_PICTURE.match(url)
+    if found is None or course_id is None:
+        return _faces_only(url)
+    rows = StoredFile.objects.filter(course_id=course_id, content_type__startswith="image/")
+    stored = rows.filter(key=found.group(1)).first()
+    if stored is None:
+        raise ValueError(f"no picture of this course: {url}")
+    with default_storage.open(stored.path) as content:
+        return URLFetcherResponse(url, content.read(), {"Content-Type": stored.content_type})

@@ -14,6 +14,7 @@ from apps.layout.actions.set_schedule import refuse_bad_term
 from apps.layout.actions.set_syllabus import set_syllabus
 from apps.layout.actions.undo_change import made_by, set_back, undo_change
 from apps.layout.actions.write_text import write_text
+from apps.layout.reading.done_rules import with_hand_ins
 
 __all__ = [
     "CopyWish",
@@ -42,5 +43,6 @@ __all__ = [
     "undo_change",
     "wall_of",
     "with_addresses",
+    "with_hand_ins",
     "write_text",
 ]

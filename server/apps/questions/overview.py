@@ -10,6 +10,7 @@ from unvo_core.questions.model import Question
 from apps.courses.public import Course, Membership, can_lay_out
 from apps.kernel.public import Allowed, plain, sentence
 from apps.questions.actions.read_table import TableLine
+from apps.questions.actions.write_qti import Written
 from apps.questions.api import schemas as s
 from apps.questions.bodies import body_of
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
@@ -81,7 +82,13 @@ def _table_line(line: TableLine) -> s.TableLineOut:
         asks=[field.asked.kind for field in body.fields] if body else [],
         varies=body.varies if body else False,
         problems=[sentence(problem.code, problem.params) for problem in line.problems],
+        notes=[sentence(note.code, note.params) for note in line.notes],
     )
+
+
+def export_out(found: Written) -> s.ExportPreview:
+    notes = [s.ExportNote(words=sentence(f"qti_export.{code}", {}), names=names) for code, names in found.notes.items()]
+    return s.ExportPreview(items=len(found.items), notes=notes)
 
 
 def question_out(question: BankQuestion, member: Membership) -> s.BankQuestionOut:

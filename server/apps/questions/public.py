@@ -1,12 +1,13 @@
 """What upper apps may use of questions."""
 
 from apps.questions.actions.copy_banks import Brought, bring_questions, copy_banks
-from apps.questions.api.schemas import Answers, ReadOut, ShownQuestion
+from apps.questions.api.schemas import Answers, AskedOut, ReadOut, ShownQuestion
 from apps.questions.files import can_read_bank_file
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
 from apps.questions.putting import question_of, version_of
 from apps.questions.queries import (
     banks,
+    editions_by_id,
     files_in_bank_questions,
     named_questions,
     newest,
@@ -17,6 +18,7 @@ from apps.questions.shapes import answer_in, read_out, shown_question
 
 __all__ = [
     "Answers",
+    "AskedOut",
     "Bank",
     "BankQuestion",
     "Brought",
@@ -28,6 +30,7 @@ __all__ = [
     "bring_questions",
     "can_read_bank_file",
     "copy_banks",
+    "editions_by_id",
     "files_in_bank_questions",
     "named_questions",
     "newest",

@@ -59,6 +59,11 @@ def newest(questions: Collection[BankQuestion]) -> dict[int, QuestionEdition]:
     return {row.question_id: row for row in rows if row.edition == wanted[row.question_id]}
 
 
+def editions_by_id(edition_ids: Collection[int]) -> dict[int, QuestionEdition]:
+    """Each with its question; one query."""
+    return QuestionEdition.objects.select_related("question").in_bulk(list(edition_ids))
+
+
 def files_in_bank_questions(keys: Collection[UUID]) -> set[UUID]:
     """Those of these files that some edition of a question shows."""
     return {key for key in keys if QuestionEdition.objects.filter(body__icontains=str(key)).exists()}

@@ -90,7 +90,8 @@ def _chosen(put: Put) -> tuple[str, ...]:
 
 def _question(put: Put, found: ItemFigures, group: int) -> s.QuestionFigures:
     asked = _asked(put)
-    options = {option.name: option for option in asked.options} if asked else {}
+    # On paper nobody but the reader knows which was ticked.
+    options = {option.name: option for option in asked.options} if asked and found.options else {}
     words = {name: plain(_text(put, option)) for name, option in options.items()}
     right = frozenset(name for name, option in options.items() if option.right)
     counts = {one.name: one for one in found.options}

@@ -16,3 +16,4 @@ class QuizzesConfig(AppConfig):
         add_row_kinds(quiz=Quiz)
         follow("item", "points", refuse_other_points)
         follow("quiz", "questions", refuse_other_questions)
+        follow("quiz", "paper", refuse_other_questions)

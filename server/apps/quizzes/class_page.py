@@ -38,8 +38,9 @@ def quiz_class(course: Course, item_id: int, member: Membership) -> s.QuizClass:
         now=now(),
         total=str(points(total_points(slots))),
         questions=question_count(slots),
-        room=quiz.room,
-        timed=quiz.minutes is not None,
+        room=quiz.room and not quiz.paper,
+        paper=rules.paper,
+        timed=quiz.minutes is not None and not quiz.paper,
         shown_by_hand=quiz.opened_at is not None,
         by_hand=any(rules.when(what) is When.BY_HAND for what in Revealed),
         can_change=member.instructs,
@@ -89,7 +90,7 @@ def _questions(item_id: int, people: Sequence[int]) -> list[s.QuestionOfClass]:
     """In the order in which they were laid, of what was handed in."""
     rows = AttemptQuestion.objects.filter(
         attempt__item_id=item_id, attempt__person_id__in=people, attempt__handed_in_at__isnull=False
-    ).select_related("question", "edition", "judged_by")
+    ).select_related("question", "edition", "judged_by", "attempt")
     by_question: dict[int, list[AttemptQuestion]] = {}
     for row in rows.order_by("position", "question_id"):
         by_question.setdefault(row.question_id, []).append(row)
@@ -113,7 +114,8 @@ def _of_class(
 ) -> s.QuestionOfClass:
     question = own[0].question
     shares = [_share(row) for row in own]
-    behind = [row for row in own if (row.judged_by or row.edition).edition < question.edition]
+    read = [row for row in own if row.attempt.how != QuizAttempt.PAPER]
+    behind = [row for row in read if (row.judged_by or row.edition).edition < question.edition]
     decided = None if ruling is None else s.RulingOut.model_validate(ruling, from_attributes=True)
     return s.QuestionOfClass(
         question_id=question.pk,

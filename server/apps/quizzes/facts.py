@@ -7,7 +7,7 @@ from decimal import Decimal
 from fractions import Fraction
 from typing import Any, Protocol
 
-from unvo_core.quizzes.rules import FIRST, QuizRules, Revealed, When
+from unvo_core.quizzes.rules import FIRST, Paper, QuizRules, Revealed, When
 from unvo_core.quizzes.slots import Slot
 
 from apps.quizzes.models import Quiz
@@ -28,6 +28,9 @@ class RuledBy(Protocol):
     fresh: bool
 
     @property
+    def paper(self) -> str: ...
+
+    @property
     def shows(self) -> Mapping[Any, str]: ...
 
 
@@ -43,6 +46,7 @@ def rules_of(quiz: RuledBy) -> QuizRules:
         code=quiz.code.strip(),
         room=quiz.room,
         fresh=quiz.fresh,
+        paper=Paper(quiz.paper),
         shows=shows_of(quiz.shows),
     )
 

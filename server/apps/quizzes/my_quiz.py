@@ -7,7 +7,7 @@ from datetime import datetime
 from fractions import Fraction
 
 from unvo_core.quizzes.clock import own_seconds
-from unvo_core.quizzes.rules import QuizRules
+from unvo_core.quizzes.rules import Paper, QuizRules
 from unvo_core.quizzes.slots import question_count, total_points
 from unvo_core.schedule.spans import is_closed
 
@@ -19,8 +19,10 @@ from apps.path.public import Progress
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import rules_of, slots_of
 from apps.quizzes.models import Quiz, QuizAttempt
+from apps.quizzes.own_sheets import own_sheet_out, sheet_lies_open
 from apps.quizzes.queries import attempts_of, quiz_of, room_place
 from apps.quizzes.said import shows_said
+from apps.quizzes.sheets import own_sheet
 from apps.quizzes.standing import attempts_allowed, hindrance_of, stand_of
 
 
@@ -51,7 +53,8 @@ def my_quiz(course: Course, item_id: int, person_id: int, known: Progress, now: 
         wants_code=bool(rules.code),
         wants_room=rules.room,
         here=here,
-        on_paper=not item.takes_hand_ins,
+        paper=rules.paper,
+        sheet=_sheet(course, item_id, person_id, rules),
         can_begin=not why_not,
         why_not=why_not,
         shows=shows_said(rules, stand, known.laid.zone),
@@ -60,6 +63,14 @@ def my_quiz(course: Course, item_id: int, person_id: int, known: Progress, now: 
         being_graded=shown is not None and shown.mark.held,
         practice=item.practice,
     )
+
+
+def _sheet(course: Course, item_id: int, person_id: int, rules: QuizRules) -> out.OwnSheet | None:
+    """What is handed out in a room is none of theirs before."""
+    sheet = own_sheet(item_id, person_id) if rules.paper else None
+    if sheet is None or not sheet_lies_open(course, sheet):
+        return None
+    return own_sheet_out(course, sheet)
 
 
 def counting_of(course: Course, item_id: int) -> str:
@@ -82,7 +93,8 @@ def _why_not(
     """What keeps them from beginning; '' where nothing does, a code apart, or one is under way."""
     if own and own[-1].handed_in_at is None:
         return ""
-    found = hindrance_of(course, quiz, rules_of(quiz), item, person_id, own)
+    rules = rules_of(quiz)
+    found = hindrance_of(course, quiz, rules, item, person_id, own, sheet=rules.paper is Paper.HOME)
     if found is not None:
         return sentence(found.code, found.params)
     return sentence("quiz.closed", {}) if is_closed(item.span, now) else ""

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from apps.courses.public import Membership, can_see_student, membership, students
+from apps.courses.public import Course, Membership, can_see_student, membership, students
 from apps.kernel.public import Actor, Allowed, Denied, StoredFile, Verdict
 from apps.questions.public import can_read_bank_file
-from apps.quizzes.models import AttemptFile, AttemptQuestion, QuizAttempt
+from apps.quizzes.models import AttemptFile, AttemptQuestion, QuizAttempt, SheetFile
 
 
 def can_read_attempt(actor: Actor, attempt: QuizAttempt) -> Verdict:
@@ -16,10 +16,24 @@ def can_read_attempt(actor: Actor, attempt: QuizAttempt) -> Verdict:
 
 
 def can_see_attempt_of(member: Membership, attempt: QuizAttempt) -> Verdict:
+    return can_see_work_of(member, attempt.course, attempt.person_id)
+
+
+def can_see_work_of(member: Membership, course: Course, person_id: int) -> Verdict:
     if not member.teaches:
         return Denied("quiz.not_yours")
-    enrolment = students(attempt.course).filter(person_id=attempt.person_id).first()
+    enrolment = students(course).filter(person_id=person_id).first()
     return can_see_student(member, enrolment.section_id if enrolment else None)
+
+
+def can_read_sheet_file(actor: Actor, stored: StoredFile) -> Verdict:
+    found = SheetFile.objects.select_related("sheet__item__course").filter(stored=stored).first()
+    if found is None:
+        return Denied("quiz.not_yours")
+    if found.sheet.person_id == actor.person_id:
+        return Allowed()
+    course = found.sheet.item.course
+    return can_see_work_of(membership(actor, course), course, found.sheet.person_id)
 
 
 def can_read_attempt_file(actor: Actor, stored: StoredFile) -> Verdict:

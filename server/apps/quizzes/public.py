@@ -2,13 +2,14 @@
 
 from apps.quizzes.actions.set_quiz import copy_quizzes
 from apps.quizzes.asked_about import asked_about
-from apps.quizzes.policies import can_read_attempt_file, can_read_question_picture
+from apps.quizzes.policies import can_read_attempt_file, can_read_question_picture, can_read_sheet_file
 from apps.quizzes.waiting import quizzes_of_class, quizzes_waiting
 
 __all__ = [
     "asked_about",
     "can_read_attempt_file",
     "can_read_question_picture",
+    "can_read_sheet_file",
     "copy_quizzes",
     "quizzes_of_class",
     "quizzes_waiting",

@@ -12,7 +12,7 @@ from apps.layout.public import item_row, kind_of
 from apps.questions.public import questions_of_banks
 from apps.quizzes.api.schemas import AnswerFile
 from apps.quizzes.facts import slots_of
-from apps.quizzes.models import AttemptFile, AttemptQuestion, QuestionRuling, Quiz, QuizAttempt, RoomPlace
+from apps.quizzes.models import AttemptFile, AttemptQuestion, QuestionRuling, Quiz, QuizAttempt, RoomPlace, SheetFile
 
 
 def quiz_of(item_id: int) -> Quiz:
@@ -77,11 +77,11 @@ def files_by_question(rows: Collection[AttemptQuestion]) -> dict[int, list[Answe
     """In order; one query."""
     found: dict[int, list[AnswerFile]] = {}
     for file in AttemptFile.objects.filter(question__in=[row.pk for row in rows]).select_related("stored"):
-        shown = AnswerFile(
-            id=file.pk,
-            name=file.stored.name,
-            size=file.stored.size,
-            address=f"/files/{file.stored.key}/{file.stored.name}",
-        )
-        found.setdefault(file.question_id, []).append(shown)
+        found.setdefault(file.question_id, []).append(file_out(file))
     return found
+
+
+def file_out(file: AttemptFile | SheetFile) -> AnswerFile:
+    stored = file.stored
+    address = f"/files/{stored.key}/{stored.name}"
+    return AnswerFile(id=file.pk, name=stored.name, size=stored.size, address=address)

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from typing import Any
+
 from django.conf import settings
 from django.utils.translation import gettext as _
+from django.utils.translation import ngettext
 
 from apps.kernel.public import pdf as paper
 from apps.path.public import handed_in_said, late_seconds, lateness
+from apps.quizzes.api.schemas import QuizReceipt
 from apps.quizzes.models import QuizAttempt
 
 
@@ -20,9 +25,17 @@ def how_said(how: str) -> str:
     return said[how]
 
 
+def _answered(receipt: Mapping[str, Any]) -> str:
+    return _("%(n)s of %(all)s questions") % {"n": receipt["answered"], "all": receipt["questions"]}
+
+
 def _lines(attempt: QuizAttempt, person: str) -> list[tuple[str, str]]:
     receipt = attempt.receipt or {}
-    answered = _("%(n)s of %(all)s questions") % {"n": receipt["answered"], "all": receipt["questions"]}
+    if receipt.get("sheet"):
+        told = ngettext("%(n)s photograph", "%(n)s photographs", receipt["photos"]) % {"n": receipt["photos"]}
+        what = (_("Sheet"), f"{receipt['sheet']} ({told})" if receipt["photos"] else receipt["sheet"])
+    else:
+        what = (_("Answered"), _answered(receipt))
     return [
         (_("Receipt"), receipt["number"]),
         (_("From"), person),
@@ -32,7 +45,7 @@ def _lines(attempt: QuizAttempt, person: str) -> list[tuple[str, str]]:
         (_("Handed in"), handed_in_said(receipt)),
         (_("How"), how_said(receipt["how"])),
         (_("In time?"), lateness(late_seconds(receipt))),
-        (_("Answered"), answered),
+        what,
         (_("SHA-256 of the answers"), receipt["answers_sha256"]),
     ]
 
@@ -49,3 +62,14 @@ def pdf(attempt: QuizAttempt) -> bytes:
     """The receipt as a tagged PDF."""
     lines = _lines(attempt, attempt.person.name)
     return paper("quizzes/receipt.html", {"lines": lines, "receipt": attempt.receipt or {}})
+
+
+def receipt_out(done: QuizAttempt) -> QuizReceipt:
+    kept = done.receipt or {}
+    return QuizReceipt(
+        **kept,
+        slug=done.course.slug,
+        item_id=done.item_id,
+        late_seconds=late_seconds(kept),
+        person=done.person.name,
+    )

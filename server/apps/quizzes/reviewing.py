@@ -21,11 +21,12 @@ from apps.questions.public import Answers, ReadOut, read_out, shown_question
 from apps.quizzes.actions.answering import shares_of
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import rules_of
-from apps.quizzes.models import QuestionRuling, QuizAttempt
+from apps.quizzes.models import PaperSheet, QuestionRuling, QuizAttempt
 from apps.quizzes.putting import Put, has_answer, key_answers
 from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_of, rulings_of
 from apps.quizzes.reckoning import won_of
 from apps.quizzes.said import shows_said
+from apps.quizzes.sheets import photos_of
 from apps.quizzes.standing import attempts_allowed, own_item, stand_of
 from apps.quizzes.taking import places_of
 
@@ -33,7 +34,7 @@ ALL = frozenset(Revealed)
 
 
 @dataclass(frozen=True)
-class _Look:
+class Look:
     """Who looks, and what they are shown."""
 
     sees: frozenset[Revealed]
@@ -56,8 +57,15 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Revi
     if cell is not None and cell.held and not member.teaches:
         # What the gradebook holds is not told by the marks of its questions either.
         sees -= {Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS}
-    look = _Look(
-        sees, member.teaches, rules.fresh, rulings_of(attempt.item_id), places_of(rows), files_by_question(rows)
+    sheet = PaperSheet.objects.filter(attempt=attempt).first()
+    on_paper = attempt.how == QuizAttempt.PAPER
+    look = Look(
+        sees=sees,
+        teaching=member.teaches,
+        fresh=rules.fresh,
+        rulings=rulings_of(attempt.item_id),
+        places=places_of(rows),
+        files=files_by_question(rows),
     )
     return out.Review(
         number=attempt.number,
@@ -76,13 +84,14 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Revi
         possible=str(points(sum((Fraction(q.points) for q in rows), Fraction(0)))),
         attempts=[a.number for a in own if a.handed_in_at],
         shows=shows_said(rules, stand, laid.zone),
-        questions=[reviewed(Put(row, rules), look) for row in rows],
+        questions=[reviewed(Put(row, rules), look, on_paper=on_paper) for row in rows],
+        photos=photos_of(sheet) if sheet is not None and Revealed.ANSWERS in sees else [],
         teaching=member.teaches,
         can_change=member.instructs,
     )
 
 
-def reviewed(put: Put, look: _Look) -> out.ReviewedQuestion:
+def reviewed(put: Put, look: Look, *, on_paper: bool) -> out.ReviewedQuestion:
     row, sees = put.row, look.sees
     ruling = look.rulings.get(row.question_id)
     outcome = put.judged(row.answers)
@@ -99,10 +108,10 @@ def reviewed(put: Put, look: _Look) -> out.ReviewedQuestion:
         fields=_fields(outcome) if own and right else {},
         key=key_answers(put.question, put.version) if Revealed.KEY in sees else None,
         key_latex=key_latex(put) if Revealed.KEY in sees else {},
-        state=_state(put, outcome) if right else "",
+        state=_state(put, outcome, on_paper=on_paper) if right else "",
         won=str(points(won)) if right and won is not None else None,
         by_hand=None if row.by_hand is None or not right else str(points(Fraction(row.by_hand))),
-        words=_words(outcome) if Revealed.WORDS in sees else [],
+        words=_words(outcome) if Revealed.WORDS in sees and not on_paper else [],
         solution=_solution(put) if Revealed.SOLUTION in sees else "",
         comment=row.comment if right else "",
         tried=shares_of(row) if right else [],
@@ -122,9 +131,12 @@ def _fields(outcome: Outcome) -> dict[str, ReadOut]:
     return {name: read_out(found) for name, found in outcome.fields.items() if found is not None}
 
 
-def _state(put: Put, outcome: Outcome) -> out.ReviewState:
-    """Of what stood at the end, whatever it cost to come there."""
-    if not has_answer(put.row.answers) and not put.row.files.exists():
+def _state(put: Put, outcome: Outcome, *, on_paper: bool) -> out.ReviewState:
+    """Of what stood at the end, whatever it cost to come there; on paper, by the points that a person gave."""
+    row = put.row
+    if on_paper:
+        return "read" if row.by_hand is None else verdict_of(Fraction(row.by_hand) / Fraction(row.points))
+    if not has_answer(row.answers) and not row.files.exists():
         return "empty"
     if outcome.share is None:
         return "read"

@@ -25,6 +25,20 @@ SENTENCES = {
     "quiz.code_wrong": _("That is not the code of this quiz. Look at it once more; upper and lower case are the same."),
     "quiz.not_checked_in": _("This quiz is begun in the room: ask the person in front to check you in by name."),
     "quiz.closed": _("This quiz has closed."),
+    "quiz.on_screen": _("This quiz is not held on paper."),
+    "quiz.paper_tries": _("On paper nothing is checked before it is handed in: leave the tries empty."),
+    "quiz.with_sheets": _(
+        "%(sheets)s sheets have been made with these questions. Throw them away first (Sheets), then make others."
+    ),
+    "quiz.no_such_sheet": _("No sheet of this quiz has the code %(sheet)s. Was it made anew since?"),
+    "quiz.no_sheet_open": _("You have no sheet of this quiz to work on. Take one first."),
+    "quiz.no_sheets": _("There are no sheets to print. Make them first."),
+    "quiz.no_photos": _("Add a photograph of your work first."),
+    "quiz.too_many_photos": _("Up to %(most)s files go with a sheet."),
+    "quiz.sheet_beside": _("%(name)s has handed in attempt %(number)s otherwise; look at it in The class."),
+    "quiz.key_is_out_on_paper": _(
+        "The answers lie open since everybody had to be done, so nothing is handed in any more."
+    ),
     "quiz.on_paper": _("This quiz is held on paper."),
     "quiz.no_attempt_left": _("No attempt is left: %(most)s were yours."),
     "quiz.key_is_out": _("The answers lie open since everybody had to be done, so nobody begins any more."),

@@ -18,7 +18,7 @@ from apps.layout.public import layout
 from apps.questions.public import banks, named_questions, newest, question_of, shown_question, version_of
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.facts import rules_of, slots_of
-from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt
+from apps.quizzes.models import AttemptQuestion, PaperSheet, Quiz, QuizAttempt
 from apps.quizzes.putting import key_answers
 from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
 from apps.quizzes.said import shows_said
@@ -47,11 +47,13 @@ def setup_out(course: Course, item_id: int) -> s.QuizSetup:
         code=quiz.code,
         room=quiz.room,
         fresh=quiz.fresh,
+        paper=rules.paper,
         shows={what: rules.when(what) for what in Revealed},
         edition=edition(("item", item_id)),
         slots=_slots(course, slots, there),
         total=str(points(total_points(slots))),
         said=shows_said(rules, stand, layout(course).zone),
+        sheets=PaperSheet.objects.filter(item_id=item_id, attempt=None).count(),
         fixed=QuizAttempt.objects.filter(item_id=item_id).exists(),
         shown_by_hand=quiz.opened_at is not None,
         banks=list(there.values()),

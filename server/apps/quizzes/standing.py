@@ -67,15 +67,23 @@ def stand_of(course: Course, quiz: Quiz, rules: QuizRules, person_id: int, own: 
 
 
 def hindrance_of(
-    course: Course, quiz: Quiz, rules: QuizRules, item: LaidItem, person_id: int, own: Sequence[QuizAttempt]
+    course: Course,
+    quiz: Quiz,
+    rules: QuizRules,
+    item: LaidItem,
+    person_id: int,
+    own: Sequence[QuizAttempt],
+    *,
+    sheet: bool = False,
 ) -> Problem | None:
-    """What keeps the person from beginning, the code and the closing moment apart. `own`: their attempts."""
+    """What keeps the person from beginning, the code and the closing moment apart. `own`: their attempts; `sheet`: it
+    is a sheet that they ask for."""
     return hindrance(
         rules,
         stand_of(course, quiz, rules, person_id, own),
         used=len(own),
         allowed=attempts_allowed(rules, item),
-        on_paper=not item.takes_hand_ins,
+        sheet=sheet,
         questions=len(quiz.questions),
         here=not rules.room or room_place(item.id, person_id) is not None,
     )

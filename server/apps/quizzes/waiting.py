@@ -25,7 +25,7 @@ def quizzes_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
     rows = QuizAttempt.objects.filter(UNREAD & of_my_students(seats))
     for course, item, person, at in rows.values_list("course_id", "item_id", "person_id", "handed_in_at"):
         own = layout_for(laid[course], person).items.get(item)
-        if at is not None and own is not None and own.counts and not own.excused:
+        if at is not None and own is not None and own.counts and not own.excused and not own.held_at_a_set_time:
             found[course, item].append(at)
     return [
         WaitingRow("quiz", seats[course], min(ats), seats[course].back_by(min(ats)), len(ats), item)
@@ -37,11 +37,10 @@ def _held(seats: Seats, busy: Set[int]) -> list[WaitingRow]:
     """Scores that only an instructor shows, once nothing of their quiz is to be read any more."""
     mine = [pk for pk, seat in seats.items() if seat.member.instructs]
     rows = Quiz.objects.filter(item__course_id__in=mine, item__removed=False, opened_at=None, shows__score=When.BY_HAND)
-    by_hand = set(rows.values_list("item_id", flat=True)) - busy
     return [
         WaitingRow("quiz_held", seats[course], since, seats[course].back_by(since), count, item)
-        for course, item, count, since in (held_scores(mine) if by_hand else ())
-        if item in by_hand
+        for course, item, count, since in (held_scores(mine, rows.values_list("item_id", flat=True)) if mine else ())
+        if item not in busy
     ]
 
 

@@ -245,6 +245,14 @@ CLIP = (
     "<p>Stop after each step and do it yourself with the second leg, from B to C. Fourteen minutes with the pencil, "
     "one without.</p>"
 )
+STUDY_GUIDE = (
+    "<p>Eight questions as they come in the mid-term, in numbers of your own. Work them on paper with your one sheet of "
+    "notes. The key to your sheet, worked out, opens the evening before.</p>"
+)
+PRACTICE = (
+    "<p>Ten questions from weeks 2 to 6, as often as you like, with new ones each time. Sixty per cent let you into the "
+    "mid-term; nothing of it counts.</p>"
+)
 OLD_MID_TERM = (
     "<p>Take last term’s mid-term from the shelf in Room B12, or the copy in the library. An hour, one sheet of notes. "
     "Mark it with the key that lies beside it, and write down which two problems cost you most.</p>"

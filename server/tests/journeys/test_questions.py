@@ -152,7 +152,7 @@ class Questions(Journey):
         page = self.page(INSTRUCTOR, BANKS)
         page.locator("a.bank", has_text="Angles").click()
         expect(page.get_by_role("heading", name="Angles")).to_be_visible()
-        page.get_by_role("button", name="Bring in a table").click()
+        page.get_by_role("button", name="Bring in", exact=True).click()
         table = "Name,Question,Kind,Answer\nA right angle,How many degrees has it?,number,90\nRiddle,What?,riddle,1\n"
         page.get_by_label("Table with its head").fill(table)
         page.get_by_role("button", name="See what it becomes").click()
@@ -161,6 +161,9 @@ class Questions(Journey):
         page.get_by_role("button", name="Bring in one question").click()
         expect(page.get_by_text("One question is in the bank.")).to_be_visible()
         expect(page.get_by_role("link", name="A right angle")).to_be_visible()
+        page.get_by_role("button", name="Write out").click()
+        expect(page.get_by_role("dialog")).to_contain_text("compared letter by letter there")
+        self.clean_by_axe(page)
         with page.expect_download() as coming:
             page.get_by_role("link", name="Write out as CSV").click()
         self.assertIn("A right angle", Path(coming.value.path()).read_text("utf-8-sig"))

@@ -592,6 +592,83 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/banks/{bank_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take In Bank File */
+        post: operations["take_in_bank_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks/{bank_id}/file-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Bank File
+         * @description Of a spreadsheet, a text with separators or a package of QTI 3.0; nothing of it is kept.
+         */
+        post: operations["preview_bank_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks/{bank_id}/qti": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bank Qti
+         * @description A package of QTI 3.0.
+         */
+        get: operations["bank_qti"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/banks/{bank_id}/qti-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview Bank Qti
+         * @description What the format can't say of the bank's questions.
+         */
+        get: operations["preview_bank_qti"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/banks/{bank_id}/questions": {
         parameters: {
             query?: never;
@@ -1644,6 +1721,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Answers To */
+        get: operations["read_answers_to"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring": {
         parameters: {
             query?: never;
@@ -1707,6 +1801,66 @@ export interface paths {
         get: operations["quiz_setup"];
         /** Save Quiz Setup */
         put: operations["save_quiz_setup"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Quiz Sheets */
+        get: operations["read_quiz_sheets"];
+        put?: never;
+        /**
+         * Make Quiz Sheets
+         * @description Some at a time: `left` says how many are still to be made.
+         */
+        post: operations["make_quiz_sheets"];
+        /** Throw Quiz Sheets Away */
+        delete: operations["throw_quiz_sheets_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-sheets/of/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Quiz Sheet */
+        get: operations["read_quiz_sheet"];
+        /** Score Quiz Sheet */
+        put: operations["score_quiz_sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz-sheets/print/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Quiz Sheets
+         * @description So many sheets of the reader's students as one PDF, from the first part on; or their key.
+         */
+        get: operations["print_quiz_sheets"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1959,6 +2113,94 @@ export interface paths {
          */
         post: operations["read_my_answer"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take My Sheet */
+        post: operations["take_my_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print My Sheet
+         * @description The reader's own sheet, where they take it themselves; its key when that lies open.
+         */
+        get: operations["print_my_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/sheet/hand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hand My Sheet In */
+        post: operations["hand_my_sheet_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/sheet/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Sheet Photo */
+        post: operations["add_sheet_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/quiz/sheet/photos/{file_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove Sheet Photo */
+        delete: operations["remove_sheet_photo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4358,6 +4600,21 @@ export interface components {
             seen: number;
         };
         /**
+         * AnswerOf
+         * @description One answer to a question of the class; `on_paper`: it stands on a sheet.
+         */
+        AnswerOf: {
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** On Paper */
+            on_paper: boolean;
+            /** Person Id */
+            person_id: number;
+            question: components["schemas"]["ReviewedQuestion"];
+        };
+        /**
          * Answered
          * @description An answer of the library's that may be what is wanted.
          */
@@ -5553,7 +5810,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "quiz_paper" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
             /** Lines */
             lines: string[];
             /** Person */
@@ -5876,6 +6133,26 @@ export interface components {
             wrong: {
                 [key: string]: string[];
             };
+        };
+        /**
+         * ExportNote
+         * @description What a format can't say, and of which questions.
+         */
+        ExportNote: {
+            /** Names */
+            names: string[];
+            /** Words */
+            words: string;
+        };
+        /**
+         * ExportPreview
+         * @description `items`: as how many the bank's questions go out.
+         */
+        ExportPreview: {
+            /** Items */
+            items: number;
+            /** Notes */
+            notes: components["schemas"]["ExportNote"][];
         };
         /**
          * FactsOfItem
@@ -7573,12 +7850,11 @@ export interface components {
             here: boolean;
             /** Minutes */
             minutes: number | null;
-            /** On Paper */
-            on_paper: boolean;
             /** One By One */
             one_by_one: boolean;
             /** Open */
             open: boolean;
+            paper: components["schemas"]["Paper"];
             /** Points */
             points: string;
             /** Practice */
@@ -7587,6 +7863,7 @@ export interface components {
             questions: number;
             /** Score */
             score: string | null;
+            sheet: components["schemas"]["OwnSheet"] | null;
             /** Shows */
             shows: components["schemas"]["ShownWhen"][];
             /** Tries */
@@ -8108,6 +8385,61 @@ export interface components {
             possible: string;
         };
         /**
+         * OwnSheet
+         * @description A student's sheet. `taken_in`: nothing is added any more; `key`: its key lies open.
+         */
+        OwnSheet: {
+            /** Code */
+            code: string;
+            /** Key */
+            key: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Number */
+            number: number;
+            /** Photos */
+            photos: components["schemas"]["AnswerFile"][];
+            /** Taken In */
+            taken_in: boolean;
+        };
+        /**
+         * Paper
+         * @description Where a quiz is worked: on the screen; on sheets that are handed out and taken in; on a sheet of one's own, whose
+         *     pictures are handed in.
+         * @enum {string}
+         */
+        Paper: "" | "room" | "home";
+        /**
+         * PaperRow
+         * @description `points` None while it is not wholly scored.
+         */
+        PaperRow: {
+            /** Code */
+            code: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Person Id */
+            person_id: number;
+            /** Photos */
+            photos: number;
+            /** Points */
+            points: string | null;
+            /** Section */
+            section: string;
+            /** Taken In At */
+            taken_in_at: string | null;
+        };
+        /**
          * Parameter
          * @description `only_if`: comparisons joined by 'and'; numbers for which one does not hold are drawn anew.
          */
@@ -8627,6 +8959,26 @@ export interface components {
             text: string;
         };
         /**
+         * QuestionAnswers
+         * @description `all`: of the reader's students; `waiting`: those that nobody has read.
+         */
+        QuestionAnswers: {
+            /** All */
+            all: number;
+            /** Answers */
+            answers: components["schemas"]["AnswerOf"][];
+            /** At A Time */
+            at_a_time: number;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Waiting */
+            waiting: number;
+            /** Zone */
+            zone: string;
+        };
+        /**
          * QuestionFigures
          * @description `difficulty`: the mean share won, from 0 to 1; `item_total`: its correlation with the rest; `discrimination`: the
          *     share of the upper less that of the lower 27 per cent, of `group` each; `seconds`: the median; `said`: what to look
@@ -8914,6 +9266,7 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            paper: components["schemas"]["Paper"];
             /** Questions */
             questions: number;
             /** Room */
@@ -8955,6 +9308,7 @@ export interface components {
             minutes: number | null;
             /** One By One */
             one_by_one: boolean;
+            paper: components["schemas"]["Paper"];
             /** Room */
             room: boolean;
             /** Shows */
@@ -8978,7 +9332,10 @@ export interface components {
             /** Questions */
             questions: components["schemas"]["PreviewQuestion"][];
         };
-        /** QuizReceipt */
+        /**
+         * QuizReceipt
+         * @description `sheet`: the code of what was worked on paper, with so many `photos` of it.
+         */
         QuizReceipt: {
             /** Answered */
             answered: number;
@@ -9010,8 +9367,18 @@ export interface components {
             number: string;
             /** Person */
             person: string;
+            /**
+             * Photos
+             * @default 0
+             */
+            photos: number;
             /** Questions */
             questions: number;
+            /**
+             * Sheet
+             * @default
+             */
+            sheet: string;
             /** Slug */
             slug: string;
             /** Zone */
@@ -9019,7 +9386,8 @@ export interface components {
         };
         /**
          * QuizSetup
-         * @description How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay.
+         * @description How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay;
+         *     `sheets`: those that were made and not taken in, which hold its questions too.
          */
         QuizSetup: {
             /** Attempts */
@@ -9040,10 +9408,13 @@ export interface components {
             minutes: number | null;
             /** One By One */
             one_by_one: boolean;
+            paper: components["schemas"]["Paper"];
             /** Room */
             room: boolean;
             /** Said */
             said: components["schemas"]["ShownWhen"][];
+            /** Sheets */
+            sheets: number;
             /** Shown By Hand */
             shown_by_hand: boolean;
             /** Shows */
@@ -9300,6 +9671,8 @@ export interface components {
             person: string;
             /** Person Id */
             person_id: number;
+            /** Photos */
+            photos: components["schemas"]["AnswerFile"][];
             /** Points */
             points: string | null;
             /** Possible */
@@ -10150,6 +10523,104 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** SheetOut */
+        SheetOut: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: number;
+            /** Person Id */
+            person_id: number;
+            /** Photos */
+            photos: components["schemas"]["AnswerFile"][];
+            /** Questions */
+            questions: components["schemas"]["SheetQuestion"][];
+            /** Taken In At */
+            taken_in_at: string | null;
+        };
+        /** SheetQuestion */
+        SheetQuestion: {
+            /** By Hand */
+            by_hand: string | null;
+            /** Comment */
+            comment: string;
+            /** Key */
+            key: {
+                [key: string]: string | string[] | {
+                    [key: string]: string;
+                };
+            };
+            /** Key Latex */
+            key_latex: {
+                [key: string]: string;
+            };
+            /** Name */
+            name: string;
+            /** Points */
+            points: string;
+            /** Position */
+            position: number;
+            shown: components["schemas"]["ShownQuestion"];
+        };
+        /**
+         * SheetScoreIn
+         * @description `seen`: the points that whoever scores it looked at.
+         */
+        SheetScoreIn: {
+            /**
+             * Comment
+             * @default
+             */
+            comment: string;
+            /** Points */
+            points: number | string | null;
+            /** Position */
+            position: number;
+            /** Seen */
+            seen?: number | string | null;
+        };
+        /**
+         * SheetScoresIn
+         * @description What has no line stays as it is; without any, the sheet is only taken in.
+         */
+        SheetScoresIn: {
+            /** Scores */
+            scores: components["schemas"]["SheetScoreIn"][];
+        };
+        /**
+         * SheetsMade
+         * @description `left`: those that are still to be made; ask again.
+         */
+        SheetsMade: {
+            /** Left */
+            left: number;
+            page: components["schemas"]["SheetsPage"];
+        };
+        /**
+         * SheetsPage
+         * @description `without`: students who have no sheet and have handed nothing in; `in_a_file`: sheets that one PDF holds.
+         */
+        SheetsPage: {
+            /** In A File */
+            in_a_file: number;
+            paper: components["schemas"]["Paper"];
+            /** Questions */
+            questions: number;
+            /** Rows */
+            rows: components["schemas"]["PaperRow"][];
+            /** Students */
+            students: number;
+            /** Title */
+            title: string;
+            /** Total */
+            total: string;
+            /** Without */
+            without: number;
+            /** Zone */
+            zone: string;
+        };
         /** ShelfCourse */
         ShelfCourse: {
             /** Archived */
@@ -10535,7 +11006,7 @@ export interface components {
         };
         /**
          * TableLineOut
-         * @description `problems`: why it becomes no question, each in a sentence.
+         * @description `problems`: why it becomes no question, each in a sentence; `notes`: what of it is left behind.
          */
         TableLineOut: {
             /** Asks */
@@ -10544,6 +11015,8 @@ export interface components {
             line: number;
             /** Name */
             name: string;
+            /** Notes */
+            notes: string[];
             /** Problems */
             problems: string[];
             /** Varies */
@@ -12807,6 +13280,120 @@ export interface operations {
             };
         };
     };
+    take_in_bank_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+        };
+    };
+    preview_bank_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+        };
+    };
+    bank_qti: {
+        parameters: {
+            query?: {
+                versions?: number;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    preview_bank_qti: {
+        parameters: {
+            query?: {
+                versions?: number;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                bank_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExportPreview"];
+                };
+            };
+        };
+    };
     make_question: {
         parameters: {
             query?: never;
@@ -14568,6 +15155,33 @@ export interface operations {
             };
         };
     };
+    read_answers_to: {
+        parameters: {
+            query?: {
+                waiting?: boolean;
+                start?: number;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                bank_question_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionAnswers"];
+                };
+            };
+        };
+    };
     read_rescoring: {
         parameters: {
             query?: never;
@@ -14719,6 +15333,152 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["QuizSetup"];
                 };
+            };
+        };
+    };
+    read_quiz_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsPage"];
+                };
+            };
+        };
+    };
+    make_quiz_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsMade"];
+                };
+            };
+        };
+    };
+    throw_quiz_sheets_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetsPage"];
+                };
+            };
+        };
+    };
+    read_quiz_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+        };
+    };
+    score_quiz_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetScoresIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+        };
+    };
+    print_quiz_sheets: {
+        parameters: {
+            query?: {
+                what?: "sheets" | "key" | "worked";
+                room?: "none" | "some" | "much";
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                part: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -15105,6 +15865,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadBack"];
+                };
+            };
+        };
+    };
+    take_my_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSheet"];
+                };
+            };
+        };
+    };
+    print_my_sheet: {
+        parameters: {
+            query?: {
+                what?: "sheets" | "key";
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hand_my_sheet_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizReceipt"];
+                };
+            };
+        };
+    };
+    add_sheet_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSheet"];
+                };
+            };
+        };
+    };
+    remove_sheet_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSheet"];
                 };
             };
         };

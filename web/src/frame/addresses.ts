@@ -14,6 +14,9 @@ export const quizClassPath = (slug: string, id: number): string => `${quizPath(s
 export const quizFiguresPath = (slug: string, id: number): string => `${quizPath(slug, id)}/figures`;
 export const quizOfPath = (slug: string, id: number, person: number, number: number): string =>
   `${quizClassPath(slug, id)}/${person}/${number}`;
+export const quizAnswersPath = (slug: string, id: number, question: number): string =>
+  `${quizClassPath(slug, id)}/answers/${question}`;
+export const quizSheetsPath = (slug: string, id: number): string => `${quizPath(slug, id)}/sheets`;
 export const quizSetupPath = (slug: string, id: number): string => `${quizPath(slug, id)}/questions`;
 /** Where the class's parts in a discussion are scored. */
 export const talkScorePath = (slug: string, id: number): string => `${itemPath(slug, id)}?class=1`;

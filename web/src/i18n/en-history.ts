@@ -100,6 +100,7 @@ export default {
       try_cost: "What a wrong try costs",
       minutes: "Time limit in minutes",
       one_by_one: "One question at a time",
+      paper: "Where it is worked",
       back: "A way back",
       shuffle: "In another order for each",
       code: "Code",

@@ -207,6 +207,7 @@ export default {
     never: "As this item stands nobody can ever meet this. Choose another rule.",
     any: "any one of these",
     all: "all of these",
+    scored: "scored, with however many points",
     withPercent: "{rule} {n} %",
     or: "{list}, or {last}",
     and: "{list} and {last}",

@@ -79,6 +79,8 @@ export default {
     quiz: "Quiz",
     answered: "Answered",
     ofQuestions: "{n} of {all} questions",
+    sheet: "Sheet",
+    photographed: "{sheet}, one photograph | {sheet}, one photograph | {sheet}, {n} photographs",
     toReview: "Look at the answers",
   },
   standing: {
@@ -215,6 +217,7 @@ export default {
     toPost: "Look at it",
     toQuestion: "All about it",
     paper: "{n} paper to score | {n} papers to score",
+    quiz_paper: "{n} sheet to score | {n} sheets to score",
     held: "{n} score held | {n} scores held",
     report: "Error reported",
     absence: "Absence",

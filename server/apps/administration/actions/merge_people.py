@@ -8,7 +8,7 @@ from django.db import IntegrityError, transaction
 from apps.kernel.public import Actor, Refused, not_found, record, require
 from apps.people.public import Person, can_administer
 
-WORK = ("assignments.handin", "gradebook.cell")
+WORK = ("assignments.handin", "gradebook.cell", "quizzes.quizattempt", "quizzes.papersheet")
 """Where both have something of one item nobody but a person can tell which counts."""
 LEFT = ("kernel.auditrecord", "kernel.answeredrequest", "usersessions.usersession", "joining.invitation")
 """What tells who did a thing then, or where they are signed in, stays with whom it was."""

@@ -1,14 +1,13 @@
 from __future__ import annotations
 
-from copy import copy
 from dataclasses import dataclass
 
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, require
-from apps.layout.changes import Edit, apply_edits
-from apps.layout.public import Item, can_be_done, item_row
+from apps.layout.changes import Edit, apply_edits, with_hand_ins
+from apps.layout.public import item_row
 
 
 @dataclass(frozen=True)
@@ -22,8 +21,7 @@ class BriefWish:
 
 
 def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> AuditRecord:
-    """What an assignment takes; without hand-ins it is work on paper. A done rule that nobody could meet any more
-    becomes one that can be met; any other stays as it was chosen."""
+    """What an assignment takes; without hand-ins it is work on paper."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     item = item_row(course, item_id)
@@ -36,14 +34,5 @@ def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> Au
         raise Refused("brief.figures")
     brief, _ = Brief.objects.get_or_create(item=item)
     fields = {name: value for name, value in vars(wish).items() if name != "takes_hand_ins"}
-    edits = [Edit("item", item, _own(item, wish.takes_hand_ins)), Edit("brief", brief, fields)]
+    edits = [Edit("item", item, with_hand_ins(item, wish.takes_hand_ins)), Edit("brief", brief, fields)]
     return apply_edits(actor, course, "set_brief", edits)
-
-
-def _own(item: Item, takes_hand_ins: bool) -> dict[str, object]:
-    fields: dict[str, object] = {"takes_hand_ins": takes_hand_ins}
-    changed = copy(item)
-    changed.takes_hand_ins = takes_hand_ins
-    if can_be_done(item) and not can_be_done(changed):
-        fields["done_rule"] = "scored" if item.points else "ticked"
-    return fields

@@ -156,7 +156,7 @@ class Grading(DemoCase):
 
     def test_work_on_paper_is_scored_without_a_hand_in(self) -> None:
         other = Enrolment.objects.filter(course=self.course, role="student").first()
-        path = self.path("Mid-term", f"/hand-ins/{other.person_id}/score")  # type: ignore[union-attr]
+        path = self.path("Final", f"/hand-ins/{other.person_id}/score")  # type: ignore[union-attr]
         body = {"attempt": 1, "raw": "77", "comment": "", "seen_version": 0}
         self.assertEqual(self.teacher.send("PUT", path, body).json()["counts"], "77")
 

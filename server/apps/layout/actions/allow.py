@@ -73,7 +73,7 @@ def concerned(course: Course, row: Allowance) -> list[Person]:
     elif row.group_id:
         own = own.filter(person__in=Group.objects.get(pk=row.group_id).members.values("person"))
     else:
-        own = own.filter(section_id=row.section_id)
+        own = own.filter(section_id=row.section_id or 0)
     return [e.person for e in own.select_related("person").order_by("person__sort_name")]
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from copy import copy
 from fractions import Fraction
 from typing import Any
 
@@ -36,3 +37,14 @@ def can_be_done(item: Item | LaidItem) -> bool:
         text=kind.written,
     )
     return can_be_met(rule, means)
+
+
+def with_hand_ins(item: Item, takes_hand_ins: bool) -> dict[str, object]:
+    """The fields of an item that takes hand-ins from now on, or none. A done rule that nobody could meet any more
+    becomes one that can be met; any other stays as it was chosen."""
+    fields: dict[str, object] = {"takes_hand_ins": takes_hand_ins}
+    changed = copy(item)
+    changed.takes_hand_ins = takes_hand_ins
+    if can_be_done(item) and not can_be_done(changed):
+        fields["done_rule"] = "scored" if item.points else "ticked"
+    return fields

@@ -1,8 +1,10 @@
 from __future__ import annotations
 
 import csv
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
+from fractions import Fraction
 from io import StringIO
 
 from pydantic import ValidationError
@@ -23,19 +25,26 @@ LONGEST = 2_000_000
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class TableLine:
-    """What becomes of a line: a question, or what is wrong with it."""
+    """What becomes of a line, or of an item of a package: a question, or what is wrong with it. `notes`: what of it is
+    left behind."""
 
     line: int
     name: str
     wish: QuestionWish | None
     problems: tuple[Problem, ...]
+    notes: tuple[Problem, ...] = ()
 
 
 def lines_of(text: str) -> list[TableLine]:
     """Each line of a pasted table or a CSV file, checked as a question that is saved."""
     if len(text) > LONGEST:
         raise Refused("question_table.too_long", most=LONGEST // 1_000_000)
-    rows = read_rows(cells_of(text), _whole) if text.strip() else []
+    return lines_in(cells_of(text) if text.strip() else [])
+
+
+def lines_in(cells: Sequence[Sequence[str]]) -> list[TableLine]:
+    """As `lines_of`, of cells."""
+    rows = read_rows(cells, _whole) if cells else []
     if not rows:
         raise Refused("question_table.empty")
     if len(rows) > MOST_ROWS:
@@ -44,20 +53,31 @@ def lines_of(text: str) -> list[TableLine]:
     for row in rows:
         wish, problems = None, row.problems
         if row.question is not None:
-            try:
-                body, points = checked(row.question), Decimal(str(round(float(row.points), 2)))
-                wish = QuestionWish(name=row.name, body=body, tags=row.tags, points=points)
-            except Refused as refused:
-                problems = refused.fields or (Problem(refused.code, "", refused.params),)
-        found.append(TableLine(line=row.line, name=row.name, wish=wish, problems=tuple(problems)))
+            wish, problems = wished(row.name, row.question, row.points, row.tags)
+        found.append(TableLine(line=row.line, name=row.name, wish=wish, problems=problems))
     return found
 
 
+def wished(
+    name: str, question: Question, points: Fraction, tags: Sequence[str] = ()
+) -> tuple[QuestionWish | None, tuple[Problem, ...]]:
+    """Checked as a question that is saved, or what is wrong with it."""
+    try:
+        body = checked(question)
+    except Refused as refused:
+        return None, tuple(refused.fields) or (Problem(refused.code, "", refused.params),)
+    return QuestionWish(name=name, body=body, tags=tags, points=Decimal(str(round(float(points), 2)))), ()
+
+
 def take_in_table(actor: Actor, course: Course, bank_id: int, text: str) -> int:
-    """The questions of a table into a bank, as one change, without the lines with something wrong. Returns how many."""
+    """The questions of a table into a bank, without the lines with something wrong. Returns how many."""
     require(can_lay_out(membership(actor, course)))
+    return take_in(actor, course, bank_id, [line.wish for line in lines_of(text) if line.wish])
+
+
+def take_in(actor: Actor, course: Course, bank_id: int, wishes: Sequence[QuestionWish]) -> int:
+    """As one change."""
     bank = bank_row(course, bank_id)
-    wishes = [line.wish for line in lines_of(text) if line.wish]
     with together(actor, "bank.take_in", ("bank", bank.pk), course_id=course.pk):
         for wish in wishes:
             make_question(actor, course, bank.pk, wish)

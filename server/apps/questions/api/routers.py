@@ -13,6 +13,8 @@ from apps.questions.actions import keep_bank, keep_question
 from apps.questions.actions.add_picture import add_picture
 from apps.questions.actions.keep_question import QuestionWish
 from apps.questions.actions.read_table import lines_of, table_of, take_in_table
+from apps.questions.actions.take_in_file import lines_of_file, take_in_file
+from apps.questions.actions.write_qti import MOST_VERSIONS, package_of, written_bank
 from apps.questions.api import schemas as s
 from apps.questions.queries import bank_row, question_row
 
@@ -102,6 +104,42 @@ def preview_bank_table(request: SignedIn, slug: str, bank_id: int, payload: s.Ta
 def take_in_bank_table(request: SignedIn, slug: str, bank_id: int, payload: s.TableIn) -> s.TakenIn:
     course, _ = _teaching(request, slug)
     return s.TakenIn(count=take_in_table(actor_of(request), course, bank_id, payload.text))
+
+
+@router.post("/courses/{slug}/banks/{bank_id}/file-preview", response=s.TableOut)
+def preview_bank_file(request: SignedIn, slug: str, bank_id: int, file: Annotated[UploadedFile, File()]) -> s.TableOut:
+    """Of a spreadsheet, a text with separators or a package of QTI 3.0; nothing of it is kept."""
+    course, member = _teaching(request, slug)
+    require(can_lay_out(member))
+    bank_row(course, bank_id)
+    return overview.table_out(lines_of_file(file))
+
+
+@router.post("/courses/{slug}/banks/{bank_id}/file", response=s.TakenIn)
+@write
+def take_in_bank_file(request: SignedIn, slug: str, bank_id: int, file: Annotated[UploadedFile, File()]) -> s.TakenIn:
+    course, _ = _teaching(request, slug)
+    return s.TakenIn(count=take_in_file(actor_of(request), course, bank_id, file))
+
+
+Versions = Annotated[int, Query(ge=1, le=MOST_VERSIONS)]
+
+
+@router.get("/courses/{slug}/banks/{bank_id}/qti-preview", response=s.ExportPreview)
+def preview_bank_qti(request: SignedIn, slug: str, bank_id: int, versions: Versions = 5) -> s.ExportPreview:
+    """What the format can't say of the bank's questions."""
+    course, _ = _teaching(request, slug)
+    return overview.export_out(written_bank(bank_row(course, bank_id), versions))
+
+
+@router.get("/courses/{slug}/banks/{bank_id}/qti")
+def bank_qti(request: SignedIn, slug: str, bank_id: int, versions: Versions = 5) -> HttpResponse:
+    """A package of QTI 3.0."""
+    course, _ = _teaching(request, slug)
+    bank = bank_row(course, bank_id)
+    answer = HttpResponse(package_of(bank, versions), content_type="application/zip")
+    answer["Content-Disposition"] = content_disposition_header(True, f"{bank.name}.zip") or ""
+    return answer
 
 
 @router.get("/courses/{slug}/bank-questions", response=s.FoundQuestions)

@@ -125,17 +125,32 @@ class TableIn(Schema):
 
 
 class TableLineOut(Schema):
-    """`problems`: why it becomes no question, each in a sentence."""
+    """`problems`: why it becomes no question, each in a sentence; `notes`: what of it is left behind."""
 
     line: int
     name: str
     asks: list[str]
     varies: bool
     problems: list[str]
+    notes: list[str]
 
 
 class TableOut(Schema):
     lines: list[TableLineOut]
+
+
+class ExportNote(Schema):
+    """What a format can't say, and of which questions."""
+
+    words: str
+    names: list[str]
+
+
+class ExportPreview(Schema):
+    """`items`: as how many the bank's questions go out."""
+
+    items: int
+    notes: list[ExportNote]
 
 
 class TakenIn(Schema):

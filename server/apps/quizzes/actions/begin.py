@@ -9,24 +9,21 @@ from hmac import compare_digest
 from secrets import token_urlsafe
 
 from django.db import IntegrityError, transaction
-from unvo_core.questions.drawing import Unfit, seed_of
 from unvo_core.quizzes.clock import ends_at
 from unvo_core.quizzes.rules import QuizRules
-from unvo_core.quizzes.slots import Chosen, choose
 
 from apps.courses.public import Course, can_study, membership
 from apps.kernel.public import Actor, Refused, now, record, require
 from apps.layout.public import LaidItem
 from apps.path.public import require_doable
-from apps.questions.public import named_questions, newest
 from apps.quizzes.actions.door import own_attempt
 from apps.quizzes.actions.hand_in import finish, is_over
 from apps.quizzes.actions.telling import begun
-from apps.quizzes.facts import rules_of, slots_of
+from apps.quizzes.drawing import Draw, Drawer
+from apps.quizzes.facts import rules_of
 from apps.quizzes.jobs import hand_in_at
 from apps.quizzes.models import AttemptQuestion, Quiz, QuizAttempt
-from apps.quizzes.putting import put_in
-from apps.quizzes.queries import attempts_of, drawn_from, quiz_of, require_quiz, room_place
+from apps.quizzes.queries import attempts_of, quiz_of, require_quiz, room_place
 from apps.quizzes.standing import attempts_allowed, hindrance_of
 
 
@@ -70,11 +67,8 @@ def _letters(code: str) -> bytes:
 
 def _begun(actor: Actor, course: Course, quiz: Quiz, item: LaidItem, number: int, holder: str) -> QuizAttempt:
     rules, secret = rules_of(quiz), token_urlsafe(24)
-    slots = slots_of(quiz)
-    chosen = choose(slots, drawn_from(course, quiz), secret, shuffle=rules.shuffle)
-    if not chosen:
-        raise Refused("quiz.short", status=409)
     at, person = now(), actor.person_id or 0
+    rows = Drawer(course, quiz).rows(Draw(secret, person, item.id, number))
     place = room_place(item.id, person)
     extra = place.extra_minutes if place else 0
     attempt = QuizAttempt.objects.create(
@@ -88,7 +82,9 @@ def _begun(actor: Actor, course: Course, quiz: Quiz, item: LaidItem, number: int
         ends_at=_end(at, rules, item, extra),
         extra_minutes=extra,
     )
-    put_questions(course, attempt, chosen)
+    for row in rows:
+        row.attempt = attempt
+    AttemptQuestion.objects.bulk_create(rows)
     record(
         actor,
         "quiz.begin",
@@ -105,34 +101,6 @@ def _begun(actor: Actor, course: Course, quiz: Quiz, item: LaidItem, number: int
 def _end(at: datetime, rules: QuizRules, item: LaidItem, extra: int) -> datetime | None:
     factor = item.allowed.time_factor if item.allowed else Fraction(1)
     return ends_at(at, rules.minutes, factor, item.span.closes, extra)
-
-
-def put_questions(course: Course, attempt: QuizAttempt, chosen: Sequence[Chosen]) -> None:
-    """Each in its newest edition, with numbers of this attempt."""
-    named = named_questions(course, [c.question for c in chosen])
-    editions = newest(list(named.values()))
-    rows = []
-    for position, one in enumerate(chosen):
-        if one.question not in editions:
-            raise Refused("quiz.short", status=409)
-        edition = editions[one.question]
-        seed = seed_of(attempt.secret, str(attempt.person_id), str(attempt.item_id), attempt.number, str(one.question))
-        try:
-            drawn = put_in(edition, seed)
-        except Unfit:
-            raise Refused("quiz.unfit", status=409, name=named[one.question].name) from None
-        rows.append(
-            AttemptQuestion(
-                attempt=attempt,
-                question_id=one.question,
-                edition=edition,
-                position=position,
-                points=one.points.numerator / one.points.denominator,
-                seed=seed,
-                drawn=drawn,
-            )
-        )
-    AttemptQuestion.objects.bulk_create(rows)
 
 
 def take_over(actor: Actor, course: Course, item_id: int, number: int, holder: str) -> QuizAttempt:

@@ -77,17 +77,26 @@ def finish(actor: Actor, course: Course, attempt: QuizAttempt, how: str) -> None
     AttemptQuestion.objects.bulk_update(rows, ["share", "settled"])
     attempt.handed_in_at, attempt.how = at, how
     attempt.raw = raw_of(rows, rulings_of(attempt.item_id))
-    attempt.receipt_number = _number()
-    attempt.receipt = _receipt(course, attempt, rows)
+    attempt.receipt_number = new_number()
+    given = [{"question": row.position + 1, "numbers": row.drawn, "answers": row.answers} for row in rows]
+    text = json.dumps(given, sort_keys=True, ensure_ascii=False).encode()
+    answered = sum(bool(row.answered_at) for row in rows)
+    attempt.receipt = receipt_of(course, attempt, len(rows), answered, hashlib.sha256(text).hexdigest())
     attempt.save(update_fields=["handed_in_at", "how", "raw", "receipt_number", "receipt"])
+    tell(actor, course, attempt)
+
+
+def tell(actor: Actor, course: Course, attempt: QuizAttempt) -> None:
+    """What the rest of a course, the gradebook and the student learn of an attempt that was handed in."""
     handed_in(actor, course, attempt)
+    how = attempt.how
     record(actor, "quiz.hand_in", ("quiz_attempt", attempt.pk), course_id=course.pk, after={"how": how})
     hand_scores_over(actor, course, attempt.item_id, [attempt.person_id])
     subject, body = mail_text(attempt, attempt.person.name)
     queue_mail(attempt.person.email, subject, body)
 
 
-def _number() -> str:
+def new_number() -> str:
     """Unlike that of a hand-in, so that one is never read as the other."""
     while True:
         letters = plain_letters(7)
@@ -96,11 +105,11 @@ def _number() -> str:
             return number
 
 
-def _receipt(course: Course, attempt: QuizAttempt, rows: list[AttemptQuestion]) -> dict[str, object]:
+def receipt_of(
+    course: Course, attempt: QuizAttempt, questions: int, answered: int, sha256: str, **more: object
+) -> dict[str, object]:
     """What was received, frozen: later changes of course or quiz do not change a receipt."""
     item = person_layout(course, attempt.person_id).items[attempt.item_id]
-    given = [{"question": row.position + 1, "numbers": row.drawn, "answers": row.answers} for row in rows]
-    text = json.dumps(given, sort_keys=True, ensure_ascii=False).encode()
     return {
         "number": attempt.receipt_number,
         "course": f"{course.code} {course.title}",
@@ -110,7 +119,8 @@ def _receipt(course: Course, attempt: QuizAttempt, rows: list[AttemptQuestion]) 
         "how": attempt.how,
         "zone": course.zone,
         "due": item.span.due.isoformat() if item.span.due else None,
-        "questions": len(rows),
-        "answered": sum(bool(row.answered_at) for row in rows),
-        "answers_sha256": hashlib.sha256(text).hexdigest(),
+        "questions": questions,
+        "answered": answered,
+        "answers_sha256": sha256,
+        **more,
     }

@@ -35,20 +35,26 @@ def read_question(actor: Actor, course: Course, item_id: int, question_id: int, 
     found.refresh_from_db(fields=["by_hand", "comment", "read_by"])
     if attempt.handed_in_at is None:
         raise Refused("quiz.still_open", status=409)
+    give(actor, course, found, wish)
+    reckon([attempt])
+    hand_scores_over(actor, course, item_id, [attempt.person_id])
+    return found
+
+
+def give(actor: Actor, course: Course, found: AttemptQuestion, wish: Read) -> None:
+    """Points and a word for one question, whose attempt is held."""
     if wish.points is not None and not 0 <= wish.points <= found.points:
         raise Refused("quiz.points_above", points=f"{found.points.normalize():f}")
     if len(wish.comment) > LONGEST_COMMENT:
         raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
+    before = {"points": None if found.by_hand is None else str(found.by_hand), "comment": found.comment}
     if found.by_hand != wish.seen:
         who = found.read_by.name if found.read_by else "Unvo"
-        also = {"points": None if found.by_hand is None else str(found.by_hand), "comment": found.comment}
-        raise Refused("quiz.read_meanwhile", status=409, also=also, who=who, points=found.by_hand or 0)
-    before = {"points": None if found.by_hand is None else str(found.by_hand), "comment": found.comment}
+        raise Refused("quiz.read_meanwhile", status=409, also=before, who=who, points=found.by_hand or 0)
+    if (found.by_hand, found.comment) == (wish.points, wish.comment):
+        return
     found.by_hand, found.comment = wish.points, wish.comment
     found.read_by_id, found.read_at = actor.person_id, now()
     found.save(update_fields=["by_hand", "comment", "read_by", "read_at"])
     after = {"points": None if wish.points is None else str(wish.points), "comment": wish.comment}
-    record(actor, "quiz.read", ("quiz_attempt", attempt.pk), course_id=course.pk, before=before, after=after)
-    reckon([attempt])
-    hand_scores_over(actor, course, item_id, [attempt.person_id])
-    return found
+    record(actor, "quiz.read", ("quiz_attempt", found.attempt_id), course_id=course.pk, before=before, after=after)

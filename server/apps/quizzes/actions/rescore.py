@@ -43,7 +43,7 @@ class Effect:
 
 
 def effect_of(course: Course, item_id: int, question_id: int) -> Effect:
-    """Of the newest edition on all attempts that were handed in. Constant in queries."""
+    """Of the newest edition on all attempts that were handed in and that the machine reads. Constant in queries."""
     require_quiz(course, item_id)
     edition = _newest(course, question_id)
     rules = rules_of(quiz_of(item_id))
@@ -51,7 +51,7 @@ def effect_of(course: Course, item_id: int, question_id: int) -> Effect:
         with_editions(
             AttemptQuestion.objects.filter(
                 attempt__item_id=item_id, question_id=question_id, attempt__handed_in_at__isnull=False
-            )
+            ).exclude(attempt__how=QuizAttempt.PAPER)
         ).select_related("edition", "judged_by", "question", "attempt__person")
     )
     fits = [row for row in rows if _same_numbers(row, edition)]

@@ -3,21 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Mapping, Sequence
+from copy import copy
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
-from unvo_core.quizzes.rules import QuizRules, Revealed, When, rules_problems
+from unvo_core.quizzes.rules import Paper, QuizRules, Revealed, When, rules_problems
 from unvo_core.quizzes.slots import MOST_QUESTIONS, Slot, question_count, total_points
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, record, refuse_problems, require
-from apps.layout.changes import Edit, apply_edits
+from apps.layout.changes import Edit, apply_edits, with_hand_ins
 from apps.layout.public import Item, item_row
 from apps.questions.public import Bank, Brought, banks, bring_questions, named_questions
 from apps.quizzes.facts import slots_of
-from apps.quizzes.models import Quiz, QuizAttempt
+from apps.quizzes.models import PaperSheet, Quiz, QuizAttempt
 from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
 
 MOST_POINTS = 1000
@@ -42,6 +43,8 @@ def set_quiz(actor: Actor, course: Course, item_id: int, wish: QuizWish) -> Audi
     slots = [slot_row(slot) for slot in wish.slots]
     if slots != quiz.questions:
         _refuse_slots(course, item_id, wish.slots)
+    if wish.rules.paper != quiz.paper:
+        _refuse_begun(item_id)
     fields: dict[str, Any] = {
         "questions": slots,
         "attempts": wish.rules.attempts,
@@ -54,12 +57,15 @@ def set_quiz(actor: Actor, course: Course, item_id: int, wish: QuizWish) -> Audi
         "code": wish.rules.code,
         "room": wish.rules.room,
         "fresh": wish.rules.fresh,
+        "paper": str(wish.rules.paper),
         "shows": {str(what): str(wish.rules.when(what)) for what in Revealed},
     }
-    points = {"points": _decimal(total_points(wish.slots))} if wish.slots else {}
-    return apply_edits(
-        actor, course, "set_quiz", [Edit("quiz", quiz, fields), Edit("item", item, points)], ("item", item_id)
-    )
+    own: dict[str, Any] = {"points": _decimal(total_points(wish.slots))} if wish.slots else {}
+    worth = copy(item)
+    worth.points = own.get("points", item.points)
+    own |= with_hand_ins(worth, wish.rules.paper is not Paper.ROOM)
+    edits = [Edit("quiz", quiz, fields), Edit("item", item, own)]
+    return apply_edits(actor, course, "set_quiz", edits, ("item", item_id))
 
 
 def refuse_other_points(actor: Actor, course: Course, item_ids: Collection[int]) -> None:
@@ -70,10 +76,9 @@ def refuse_other_points(actor: Actor, course: Course, item_ids: Collection[int])
 
 
 def refuse_other_questions(actor: Actor, course: Course, quiz_ids: Collection[int]) -> None:
-    """Where the questions of quizzes were changed, or set back: not once somebody has begun."""
-    items = Quiz.objects.filter(pk__in=quiz_ids).values("item_id")
-    if QuizAttempt.objects.filter(item_id__in=items).exists():
-        raise Refused("quiz.with_attempts", status=409)
+    """Where the questions of quizzes were changed, or set back: not once somebody has begun or has a sheet."""
+    for item_id in Quiz.objects.filter(pk__in=quiz_ids).values_list("item_id", flat=True):
+        _refuse_begun(item_id)
 
 
 def slot_row(slot: Slot) -> dict[str, Any]:
@@ -87,9 +92,15 @@ def _decimal(value: Fraction) -> Decimal:
     return (Decimal(value.numerator) / Decimal(value.denominator)).quantize(Decimal("0.01"))
 
 
-def _refuse_slots(course: Course, item_id: int, slots: Sequence[Slot]) -> None:
+def _refuse_begun(item_id: int) -> None:
     if QuizAttempt.objects.filter(item_id=item_id).exists():
         raise Refused("quiz.with_attempts", status=409)
+    if sheets := PaperSheet.objects.filter(item_id=item_id).count():
+        raise Refused("quiz.with_sheets", status=409, sheets=sheets)
+
+
+def _refuse_slots(course: Course, item_id: int, slots: Sequence[Slot]) -> None:
+    _refuse_begun(item_id)
     bad = question_count(slots) > MOST_QUESTIONS or any(
         slot.count < 1 or not 0 < slot.points <= MOST_POINTS or (slot.question is None) == (slot.bank is None)
         for slot in slots

@@ -14,6 +14,7 @@ from apps.quizzes.actions.show import show
 from apps.quizzes.analysis import figures
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.api.schemas import Review
+from apps.quizzes.by_question import answers_to
 from apps.quizzes.class_page import quiz_class
 from apps.quizzes.facts import rules_of
 from apps.quizzes.models import QuizAttempt
@@ -111,6 +112,19 @@ def read_quiz_answer(request: SignedIn, slug: str, item_id: int, answer_id: int,
     row = read_by_hand.read_question(actor_of(request), course, item_id, answer_id, wish)
     attempt = QuizAttempt.objects.select_related("course", "person").get(pk=row.attempt_id)
     return review(course, attempt, member)
+
+
+@router.get("/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/answers", response=s.QuestionAnswers)
+def read_answers_to(
+    request: SignedIn,
+    slug: str,
+    item_id: int,
+    bank_question_id: int,
+    waiting: bool = False,
+    start: Annotated[int, Query(ge=0, lt=2**31)] = 0,
+) -> HttpResponse:
+    course, member = _teaching(request, slug)
+    return answer(answers_to(course, member, item_id, bank_question_id, waiting=waiting, start=start))
 
 
 @router.get("/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", response=s.RescoreEffect)

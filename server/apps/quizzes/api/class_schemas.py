@@ -8,10 +8,10 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
-from unvo_core.quizzes.rules import Revealed, When
+from unvo_core.quizzes.rules import Paper, Revealed, When
 
 from apps.questions.public import Answers, ShownQuestion
-from apps.quizzes.api.schemas import How, ShownWhen
+from apps.quizzes.api.schemas import How, ReviewedQuestion, ShownWhen
 
 ClassState = Literal["nothing", "under_way", "handed_in", "waits"]
 
@@ -44,6 +44,7 @@ class QuizRulesIn(Schema):
     code: str = Field(max_length=200)
     room: bool
     fresh: bool
+    paper: Paper
     shows: dict[Revealed, When]
 
 
@@ -58,13 +59,15 @@ class BankChoice(Schema):
 
 
 class QuizSetup(QuizRulesIn):
-    """How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay."""
+    """How a quiz goes, said back in sentences; `fixed`: somebody has begun, and its questions stay;
+    `sheets`: those that were made and not taken in, which hold its questions too."""
 
     edition: int
     slots: list[SlotOut]
     total: str
     said: list[ShownWhen]
     fixed: bool
+    sheets: int
     shown_by_hand: bool
     banks: list[BankChoice]
 
@@ -140,6 +143,7 @@ class QuizClass(Schema):
     total: str
     questions: int
     room: bool
+    paper: Paper
     timed: bool
     shown_by_hand: bool
     by_hand: bool
@@ -160,6 +164,28 @@ class ReadQuestionIn(Schema):
     points: Decimal | None = Field(max_digits=6, decimal_places=2)
     comment: str = Field("", max_length=40_000)
     seen: Decimal | None = Field(None, max_digits=6, decimal_places=2)
+
+
+class AnswerOf(Schema):
+    """One answer to a question of the class; `on_paper`: it stands on a sheet."""
+
+    person_id: int
+    name: str
+    number: int
+    on_paper: bool
+    question: ReviewedQuestion
+
+
+class QuestionAnswers(Schema):
+    """`all`: of the reader's students; `waiting`: those that nobody has read."""
+
+    title: str
+    name: str
+    zone: str
+    all: int
+    waiting: int
+    at_a_time: int
+    answers: list[AnswerOf]
 
 
 class MoveOut(Schema):

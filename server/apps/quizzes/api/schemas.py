@@ -7,7 +7,7 @@ from typing import Literal
 
 from ninja import Schema
 from pydantic import Field
-from unvo_core.quizzes.rules import Revealed, When
+from unvo_core.quizzes.rules import Paper, Revealed, When
 from unvo_core.quizzes.tries import Verdict
 
 from apps.questions.public import Answers, ReadOut, ShownQuestion
@@ -44,6 +44,24 @@ class OwnAttempt(Schema):
     answered: int
 
 
+class AnswerFile(Schema):
+    id: int
+    name: str
+    size: int
+    address: str
+
+
+class OwnSheet(Schema):
+    """A student's sheet. `taken_in`: nothing is added any more; `key`: its key lies open."""
+
+    code: str
+    number: int
+    made_at: datetime
+    taken_in: bool
+    key: bool
+    photos: list[AnswerFile]
+
+
 class MyQuiz(Schema):
     """A quiz as its student stands with it. `why_not`: why no attempt can be begun now; `wants`: what beginning asks
     for; `class_minutes`: the time limit without the reader's allowance."""
@@ -63,7 +81,8 @@ class MyQuiz(Schema):
     wants_code: bool
     wants_room: bool
     here: bool
-    on_paper: bool
+    paper: Paper
+    sheet: OwnSheet | None
     can_begin: bool
     why_not: str
     shows: list[ShownWhen]
@@ -89,13 +108,6 @@ class TaughtRef(Schema):
     item_id: int
     title: str
     seconds: int | None
-
-
-class AnswerFile(Schema):
-    id: int
-    name: str
-    size: int
-    address: str
 
 
 class TakenQuestion(Schema):
@@ -208,6 +220,8 @@ class ReadBack(Schema):
 
 
 class QuizReceipt(Schema):
+    """`sheet`: the code of what was worked on paper, with so many `photos` of it."""
+
     number: str
     course: str
     slug: str
@@ -223,6 +237,8 @@ class QuizReceipt(Schema):
     answered: int
     answers_sha256: str
     person: str
+    sheet: str = ""
+    photos: int = 0
 
 
 class ReviewedQuestion(Schema):
@@ -274,6 +290,7 @@ class Review(Schema):
     attempts: list[int]
     shows: list[ShownWhen]
     questions: list[ReviewedQuestion]
+    photos: list[AnswerFile]
     teaching: bool
     can_change: bool
 

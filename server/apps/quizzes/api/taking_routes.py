@@ -8,7 +8,7 @@ from ninja import File, Query, Router, UploadedFile
 
 from apps.courses.public import Course, can_study, course_by_slug
 from apps.kernel.public import Denied, Refused, actor_of, answer, pdf_answer, require, write
-from apps.path.public import enter, late_seconds, opened_for
+from apps.path.public import enter, opened_for
 from apps.people.public import SignedIn
 from apps.quizzes import practising, taking
 from apps.quizzes.actions import answer_files, answering, begin
@@ -19,7 +19,7 @@ from apps.quizzes.models import QuizAttempt
 from apps.quizzes.my_quiz import my_quiz
 from apps.quizzes.policies import can_read_attempt
 from apps.quizzes.queries import attempts_of, by_receipt
-from apps.quizzes.receipts import pdf
+from apps.quizzes.receipts import pdf, receipt_out
 from apps.quizzes.reviewing import review
 
 router = Router(tags=["quizzes"])
@@ -141,7 +141,7 @@ def go_on_in_quiz(request: SignedIn, slug: str, item_id: int, payload: s.GoOnIn)
 @write
 def hand_my_quiz_in(request: SignedIn, slug: str, item_id: int, payload: s.HandQuizIn) -> s.QuizReceipt:
     done = hand_in(actor_of(request), course_by_slug(slug), item_id, payload.number, payload.holder, sure=payload.sure)
-    return _receipt(done)
+    return receipt_out(done)
 
 
 FILES = "/courses/{slug}/items/{item_id}/quiz/attempts/{number}/answers/{answer_id}/files"
@@ -197,17 +197,6 @@ def practise_question(request: SignedIn, slug: str, item_id: int, number: int, p
     return answer(practising.practised(attempt, payload))
 
 
-def _receipt(done: QuizAttempt) -> s.QuizReceipt:
-    kept = done.receipt or {}
-    return s.QuizReceipt(
-        **kept,
-        slug=done.course.slug,
-        item_id=done.item_id,
-        late_seconds=late_seconds(kept),
-        person=done.person.name,
-    )
-
-
 def _readable(request: SignedIn, number: str) -> QuizAttempt:
     found = by_receipt(number)
     if found is None or isinstance(can_read_attempt(actor_of(request), found), Denied):
@@ -217,7 +206,7 @@ def _readable(request: SignedIn, number: str) -> QuizAttempt:
 
 @router.get("/quiz-receipts/{number}", response=s.QuizReceipt)
 def quiz_receipt(request: SignedIn, number: str) -> s.QuizReceipt:
-    return _receipt(_readable(request, number))
+    return receipt_out(_readable(request, number))
 
 
 @router.get("/quiz-receipts/{number}/pdf")

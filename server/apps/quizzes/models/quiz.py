@@ -1,6 +1,7 @@
 from django.conf import settings
 from django.contrib.postgres.indexes import GinIndex
 from django.db import models
+from unvo_core.quizzes.rules import Paper
 
 
 class Quiz(models.Model):
@@ -19,6 +20,7 @@ class Quiz(models.Model):
     code = models.CharField(max_length=40, blank=True)
     room = models.BooleanField(default=False)
     fresh = models.BooleanField(default=True)
+    paper = models.CharField(max_length=4, choices=[(p.value, p.value) for p in Paper], blank=True, default="")
     shows = models.JSONField(default=dict)
     opened_at = models.DateTimeField(null=True)
 

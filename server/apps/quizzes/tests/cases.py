@@ -81,6 +81,7 @@ RULES: dict[str, Any] = {
     "code": "",
     "room": False,
     "fresh": True,
+    "paper": "",
     "shows": {},
 }
 

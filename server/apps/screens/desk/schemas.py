@@ -15,6 +15,7 @@ Kind = Literal[
     "post_report",
     "quiz",
     "quiz_held",
+    "quiz_paper",
     "absence",
     "date_check",
     "unopened",

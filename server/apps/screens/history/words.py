@@ -109,6 +109,8 @@ CHANGES = {
     "library.unpublish": _("An answer was taken out of the library"),
     "library.settle": _("A report of an error was settled, or opened again"),
     "quiz.check_in": _("Somebody was checked in to %(title)s, or out again"),
+    "quiz.make_sheets": _("Sheets of %(title)s were made"),
+    "quiz.throw_sheets_away": _("Unused sheets of %(title)s were thrown away"),
     "quiz.minutes": _("Minutes were given at the table"),
     "quiz.read": _("An answer was read and scored"),
     "quiz.rescore": _("A corrected key was laid over the answers in %(title)s"),

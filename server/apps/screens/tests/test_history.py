@@ -29,10 +29,8 @@ SAID = (
     {"announcement.read"}
     | {f"message.{what}" for what in ("write", "reply", "read", "rule", "add_file")}
     | {f"question.{what}" for what in ("ask", "more", "answer", "too", "hand_on", "settle", "add_file")}
-    | {
-        f"quiz.{what}"
-        for what in ("begin", "take_over", "answer", "check", "go_on", "hand_in", "add_file", "remove_file")
-    }
+    | {f"quiz.{what}" for what in ("begin", "take_over", "answer", "check", "go_on", "hand_in")}
+    | {f"quiz.{what}" for what in ("add_file", "remove_file", "add_photo", "remove_photo", "my_sheet")}
     | {f"talk.{what}" for what in ("post", "change", "take_back", "add_file", "same", "accept", "report")}
 )
 

@@ -5,8 +5,14 @@ export { general, own } from "./own";
 export { place } from "./place";
 export { keyOf } from "./read";
 export { courseAsked, nearAsked } from "./asked";
-export { courseBanks } from "./questions";
-export { courseQuiz, courseQuizClass, courseQuizSetup } from "./quizzes";
+export { bankExport, courseBanks } from "./questions";
+export {
+  courseQuiz,
+  courseQuizClass,
+  courseQuizQuestion,
+  courseQuizSetup,
+  courseQuizSheets,
+} from "./quizzes";
 export { courseWritten } from "./written";
 export { courseSaid } from "./said";
 export { courseDiscussions, courseTalk, type TalkWish } from "./talk";

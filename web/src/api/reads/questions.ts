@@ -42,3 +42,18 @@ export function courseBanks(slug: Get<string>) {
       ),
   };
 }
+
+/** A bank in an open format, and what that can't say of it. */
+export function bankExport(slug: Get<string>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "layout" satisfies Side, "banks", ...rest);
+  return {
+    qti: (id: Get<number>, versions: Get<number>) =>
+      read(key("qti", id, versions), () =>
+        told(
+          client.GET("/api/courses/{slug}/banks/{bank_id}/qti-preview", {
+            params: { path: { slug: slug(), bank_id: id() }, query: { versions: versions() } },
+          }),
+        ),
+      ),
+  };
+}

@@ -73,11 +73,47 @@ export function courseQuizClass(slug: Get<string>, id: Get<number>) {
           }),
         ),
       ),
-    rescoring: (question: Get<number>) =>
+  };
+}
+
+/** One question of a quiz over its class. */
+export function courseQuizQuestion(slug: Get<string>, id: Get<number>, question: Get<number>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "class" satisfies Side, "item", id, "quiz", ...rest);
+  const path = () => ({ slug: slug(), item_id: id(), bank_question_id: question() });
+  return {
+    answers: (waiting: Get<boolean>, start: Get<number>) =>
+      read(key("answers", question, waiting, start), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/answers", {
+            params: { path: path(), query: { waiting: waiting(), start: start() } },
+          }),
+        ),
+      ),
+    rescoring: () =>
       read(key("rescoring", question), () =>
         told(
           client.GET("/api/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", {
-            params: at({ bank_question_id: question() }),
+            params: { path: path() },
+          }),
+        ),
+      ),
+  };
+}
+
+/** A quiz on paper over its class. */
+export function courseQuizSheets(slug: Get<string>, id: Get<number>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "class" satisfies Side, "item", id, "quiz", ...rest);
+  const at = <T extends object>(rest: T) => ({ path: { slug: slug(), item_id: id(), ...rest } });
+  return {
+    sheets: () =>
+      read(key("sheets"), () =>
+        told(client.GET("/api/courses/{slug}/items/{item_id}/quiz-sheets", { params: at({}) })),
+      ),
+    sheet: (code: Get<string>) =>
+      read(key("sheets", code), () =>
+        told(
+          client.GET("/api/courses/{slug}/items/{item_id}/quiz-sheets/of/{code}", {
+            params: at({ code: code() }),
           }),
         ),
       ),

@@ -188,10 +188,12 @@ interface Ruled {
 
 /** 'watched at least 80 %', or 'opened, or ticked off'. */
 export function doneWords(item: Ruled, t: Composer["t"], kinds: Kinds): string {
-  const one = (rule: Rule, n: number): string =>
-    kinds.asksPercent(rule)
+  const one = (rule: Rule, n: number): string => {
+    if (rule === "scored" && !n) return t("doneRule.scored");
+    return kinds.asksPercent(rule)
       ? t("doneRule.withPercent", { rule: kinds.ruleWord(rule), n })
       : kinds.ruleWord(rule);
+  };
   if (!isJoin(item.done_rule)) return one(item.done_rule, item.done_percent ?? 0);
   const each = item.done_parts.map((p) => one(p.rule, p.percent ?? 0));
   if (each.length < 2) return each[0] ?? "";

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, told, upload, wishKey, type Shapes } from "@/api/client";
-import { courseBanks, touched } from "@/api/reads";
+import { bankExport, courseBanks, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 export const useBanks = (slug: () => string) => useQuery(courseBanks(slug).all());
@@ -128,6 +128,16 @@ export const previewTable = (slug: string, bank: number, text: string): Promise<
       body: { text },
     }),
   );
+
+/** The same of a spreadsheet or a package; the file is not kept. */
+export const previewFile = (slug: string, bank: number, file: File, onProgress: (share: number) => void) =>
+  upload<Shapes["TableOut"]>(`/api/courses/${slug}/banks/${bank}/file-preview`, file, wishKey(), onProgress);
+
+export const takeFileIn = (slug: string, bank: number, file: File, onProgress: (share: number) => void) =>
+  upload<Shapes["TakenIn"]>(`/api/courses/${slug}/banks/${bank}/file`, file, wishKey(), onProgress);
+
+export const useQtiPreview = (slug: () => string, bank: () => number, versions: () => number) =>
+  useQuery(bankExport(slug).qti(bank, versions));
 
 export const proveQuestion = (slug: string, body: Shapes["Question"]): Promise<Shapes["ProofOut"]> =>
   told(client.POST("/api/courses/{slug}/question-proof", { params: { path: { slug } }, body: { body } }));

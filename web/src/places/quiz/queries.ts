@@ -1,6 +1,13 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
-import { courseQuiz, courseQuizClass, courseQuizSetup, touched } from "@/api/reads";
+import {
+  courseQuiz,
+  courseQuizClass,
+  courseQuizQuestion,
+  courseQuizSetup,
+  courseQuizSheets,
+  touched,
+} from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
 type Answers = Shapes["GivenIn"]["answers"];
@@ -28,8 +35,60 @@ const FOLLOW_MS = 10_000;
 export const useQuizClass = (slug: () => string, id: () => number) =>
   useQuery({ ...courseQuizClass(slug, id).class(), refetchInterval: FOLLOW_MS });
 
+export const useAnswersTo = (
+  slug: () => string,
+  id: () => number,
+  question: () => number,
+  waiting: () => boolean,
+  start: () => number,
+) => useQuery(courseQuizQuestion(slug, id, question).answers(waiting, start));
+
+export const useSheets = (slug: () => string, id: () => number) =>
+  useQuery(courseQuizSheets(slug, id).sheets());
+
+export const useSheet = (slug: () => string, id: () => number, code: () => string) =>
+  useQuery({ ...courseQuizSheets(slug, id).sheet(code), enabled: () => !!code() });
+
+/** Sheets made, thrown away, taken in and scored. */
+export function useSheetWrites(slug: () => string, id: () => number) {
+  const params = () => ({ path: { slug: slug(), item_id: id() } });
+  const grading = () => touched.grading(slug());
+  const layout = () => touched.quiz(slug());
+  return {
+    make: useWrite(
+      (_: void, headers) =>
+        told(client.POST("/api/courses/{slug}/items/{item_id}/quiz-sheets", { params: params(), headers })),
+      layout,
+    ),
+    /** As it is scored by now. */
+    look: async (code: string) =>
+      told(
+        client.GET("/api/courses/{slug}/items/{item_id}/quiz-sheets/of/{code}", {
+          params: { path: { ...params().path, code } },
+        }),
+      ),
+    throwAway: useWrite(
+      (_: void, headers) =>
+        told(client.DELETE("/api/courses/{slug}/items/{item_id}/quiz-sheets", { params: params(), headers })),
+      layout,
+    ),
+    score: useWrite(
+      ({ code, scores }: { code: string; scores: Shapes["SheetScoreIn"][] }, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/quiz-sheets/of/{code}", {
+            params: { path: { ...params().path, code } },
+            body: { scores },
+            headers,
+          }),
+        ),
+      grading,
+      true,
+    ),
+  };
+}
+
 export const useRescoring = (slug: () => string, id: () => number, question: () => number) =>
-  useQuery({ ...courseQuizClass(slug, id).rescoring(question), enabled: () => !!question() });
+  useQuery({ ...courseQuizQuestion(slug, id, question).rescoring(), enabled: () => !!question() });
 
 /** How an answer is read; nothing of it is kept. */
 export const readBack = (slug: string, id: number, body: Shapes["ReadIn"]) =>

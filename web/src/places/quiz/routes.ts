@@ -5,6 +5,7 @@ const ids = (route: RouteLocationNormalized) => ({
   id: Number(route.params.id),
   number: Number(route.params.number ?? 0),
   person: Number(route.params.person ?? 0),
+  question: Number(route.params.question ?? 0),
 });
 const meta = { place: "week", thin: true };
 const at = "quiz/:id(\\d+)";
@@ -33,9 +34,23 @@ export default [
     meta,
   },
   {
+    path: `${at}/class/answers/:question(\\d+)`,
+    name: "quiz-answers",
+    component: () => import("./pages/AnswersPage.vue"),
+    props: ids,
+    meta,
+  },
+  {
     path: `${at}/figures`,
     name: "quiz-figures",
     component: () => import("./pages/FiguresPage.vue"),
+    props: ids,
+    meta,
+  },
+  {
+    path: `${at}/sheets`,
+    name: "quiz-sheets",
+    component: () => import("./pages/SheetsPage.vue"),
     props: ids,
     meta,
   },

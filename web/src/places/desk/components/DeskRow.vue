@@ -2,19 +2,11 @@
 import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
-import {
-  gradePath,
-  quizClassPath,
-  itemPath,
-  postPath,
-  questionPath,
-  rosterPath,
-  setupPath,
-  talkScorePath,
-} from "@/frame/addresses";
+import { gradePath, itemPath, questionPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { say } from "@/ui/notice/notices";
+import { leadOf } from "../model/leads";
 import { drawWait, LANES, share } from "../model/waits";
 import { laneOf } from "@/items/model/lanes";
 import { useDealing, type DeskRow } from "../queries";
@@ -58,22 +50,7 @@ const hint = computed(() => {
   return row.since ? t("desk.oldest", { at: times.value.moment(row.since) }) : "";
 });
 const unsaid = computed(() => (row.lines.length ? row.count - row.lines.length : 0));
-const go = computed(() => {
-  const item = row.item?.id ?? 0;
-  const places: Partial<Record<DeskRow["kind"], { to: string; word: string }>> = {
-    ungraded: { to: gradePath(row.slug, item), word: t("desk.grade") },
-    quiz: { to: quizClassPath(row.slug, item), word: t("desk.grade") },
-    quiz_held: { to: quizClassPath(row.slug, item), word: t("desk.toShow") },
-    discussion: { to: talkScorePath(row.slug, item), word: t("desk.grade") },
-    post_report: { to: postPath(row.slug, item, row.row_id ?? 0), word: t("desk.toPost") },
-    paper: { to: gradePath(row.slug, item), word: t("desk.grade") },
-    date_check: { to: setupPath(row.slug, "check"), word: t("desk.toCheck") },
-    unopened: { to: setupPath(row.slug, "check"), word: t("desk.toOpen") },
-    stale_term: { to: setupPath(row.slug, "move"), word: t("desk.toMove") },
-    behind: { to: rosterPath(row.slug, "behind"), word: t("desk.toRoster") },
-  };
-  return places[row.kind];
-});
+const go = computed(() => leadOf(row, t));
 
 async function settle(): Promise<void> {
   if (!(await dealing.settle.mutateAsync({ row, settled: true }).catch(() => null))) return;

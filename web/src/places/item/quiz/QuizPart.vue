@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
@@ -13,6 +13,7 @@ import type { OwnAction } from "../own";
 import { useItemWrites } from "../queries";
 import WalkScore from "../assignment/WalkScore.vue";
 import { useBegin, useMyQuiz } from "./queries";
+import SheetPart from "./SheetPart.vue";
 
 /** A quiz before and between its attempts: how it goes, what each attempt brought, the way in. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
@@ -38,20 +39,23 @@ const asksCode = computed(() => quiz.value?.wants_code && !open.value && quiz.va
 const rules = computed(() => {
   const found = quiz.value;
   if (!found) return [];
-  const order = found.one_by_one ? (found.back ? "quiz.rule.oneByOne" : "quiz.rule.noBack") : "quiz.rule.all";
-  return [
+  const head =
     t("quiz.head", {
       questions: t("quiz.count", { n: found.questions }, found.questions),
       points: t("quiz.points", { n: found.points }, Number(found.points)),
-    }) + ".",
-    t(order),
-    timeRule(found),
-    attemptsRule(found),
-    triesRule(found),
-    ...found.shows.map((one) => one.words),
-    found.practice ? t("quiz.rule.practice") : "",
-  ].filter(Boolean);
+    }) + ".";
+  const shown = found.shows.map((one) => one.words);
+  const practice = found.practice ? [t("quiz.rule.practice")] : [];
+  if (found.paper) return [head, ...paperRules(found), ...shown, ...practice];
+  const order = found.one_by_one ? (found.back ? "quiz.rule.oneByOne" : "quiz.rule.noBack") : "quiz.rule.all";
+  return [head, t(order), timeRule(found), attemptsRule(found), triesRule(found), ...shown, ...practice];
 });
+
+function paperRules(found: Shapes["MyQuiz"]): string[] {
+  const minutes = found.minutes === null ? [] : [t("quiz.onPaper.minutes", { n: found.minutes })];
+  const own = found.paper === "home" ? [attemptsRule(found)] : [];
+  return [t(`quiz.onPaper.${found.paper || "room"}`), ...minutes, ...own];
+}
 
 function timeRule({ minutes, class_minutes: usual }: Shapes["MyQuiz"]): string {
   if (minutes === null) return t("quiz.rule.noClock");
@@ -90,7 +94,9 @@ async function walkOn(): Promise<void> {
   if (facts.next) await router.push(itemPath(slug, facts.next.id));
 }
 
+const sheetPart = useTemplateRef<InstanceType<typeof SheetPart>>("sheetPart");
 const action = computed((): OwnAction | null => {
+  if (quiz.value?.paper && !walking.value) return sheetPart.value?.action ?? null;
   if (walking.value) return page.row.open && !page.row.done ? { label: t("walk.handIn"), run: walkOn } : null;
   if (!quiz.value?.can_begin || begin.isPending.value) return null;
   if (open.value) return { label: t("quiz.goOn"), run: goIn };
@@ -133,6 +139,7 @@ function attemptWords(one: Shapes["OwnAttempt"]): string {
         </li>
       </ul>
     </template>
+    <SheetPart v-if="quiz.paper" ref="sheetPart" :quiz="quiz" :page="page" :slug="slug" />
     <h2 class="mb-1 text-[18px] font-bold">{{ t("quiz.howItGoes") }}</h2>
     <ul class="rules">
       <li v-for="line in rules" :key="line">{{ line }}</li>

@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { quizSetupPath } from "@/frame/addresses";
+import { quizSetupPath, quizSheetsPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useQuizSetup } from "./queries";
 
@@ -45,6 +45,9 @@ defineExpose({ action: null });
     <div class="mt-4 flex flex-wrap gap-2">
       <UiButton :look="count ? 'plain' : 'main'" :to="quizSetupPath(slug, page.row.id)">{{
         t(page.can_lay_out ? "quiz.toSetup" : "quiz.seeSetup")
+      }}</UiButton>
+      <UiButton v-if="setup.paper && count" look="main" :to="quizSheetsPath(slug, page.row.id)">{{
+        t("quiz.sheets.title")
       }}</UiButton>
     </div>
   </section>

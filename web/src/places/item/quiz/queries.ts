@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
+import { client, told, upload, wishKey, type Shapes } from "@/api/client";
 import { courseQuiz, courseQuizSetup, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
@@ -28,4 +28,47 @@ export const useBegin = (slug: () => string, id: () => number) =>
       ),
     () => touched.doing(slug()),
     true,
+  );
+
+/** What a student does with their own sheet. */
+export function useSheetOfMine(slug: () => string, id: () => number) {
+  const params = () => ({ path: { slug: slug(), item_id: id() } });
+  const doing = () => touched.doing(slug());
+  return {
+    take: useWrite(
+      (_: void, headers) =>
+        told(client.POST("/api/courses/{slug}/items/{item_id}/quiz/sheet", { params: params(), headers })),
+      doing,
+      true,
+    ),
+    removePhoto: useWrite(
+      (file_id: number, headers) =>
+        told(
+          client.DELETE("/api/courses/{slug}/items/{item_id}/quiz/sheet/photos/{file_id}", {
+            params: { path: { ...params().path, file_id } },
+            headers,
+          }),
+        ),
+      doing,
+    ),
+    handIn: useWrite(
+      (_: void, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/items/{item_id}/quiz/sheet/hand-in", {
+            params: params(),
+            headers,
+          }),
+        ),
+      doing,
+      true,
+    ),
+  };
+}
+
+export const uploadPhoto = (slug: string, id: number, file: File, onProgress: (share: number) => void) =>
+  upload<Shapes["OwnSheet"]>(
+    `/api/courses/${slug}/items/${id}/quiz/sheet/photos`,
+    file,
+    wishKey(),
+    onProgress,
   );

@@ -2,14 +2,15 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { touched } from "@/api/reads";
 import { useTyped } from "@/frame/unsaved";
-import { useWrong } from "@/frame/writes";
+import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
-import { takeFiles } from "@/ui/field/events";
 import UiField from "@/ui/field/UiField.vue";
+import UiFiles from "@/ui/field/UiFiles.vue";
 import { say } from "@/ui/notice/notices";
-import { previewTable, useBankWrites } from "../queries";
+import { previewFile, previewTable, takeFileIn, useBankWrites } from "../queries";
 
 /** Questions from a spreadsheet: each line with what it becomes, before anything is kept. */
 const { slug, bank } = defineProps<{ slug: string; bank: number }>();
@@ -20,27 +21,52 @@ const writes = useBankWrites(() => slug);
 const text = ref("");
 const lines = ref<Shapes["TableLineOut"][] | null>(null);
 const refused = ref("");
-const { mayClose, saved } = useTyped(() => text.value);
+const file = ref<File | null>(null);
+const share = ref<number | null>(null);
+const TEXTS = /\.(csv|tsv|txt)$/i;
+const stale = useStale();
+const { mayClose, saved } = useTyped(() => [text.value, file.value?.name ?? ""]);
 const good = computed(() => (lines.value ?? []).filter((line) => !line.problems.length).length);
 
-async function choose(event: Event): Promise<void> {
-  const [file] = takeFiles(event);
-  if (!file) return;
-  text.value = await file.text();
+/** Text goes into the field, where it can be mended; what is no text is sent as it is. */
+async function choose([chosen]: File[]): Promise<void> {
+  if (!chosen) return;
+  file.value = TEXTS.test(chosen.name) ? null : chosen;
+  text.value = file.value ? "" : await chosen.text();
   await preview();
 }
 
+const told = (part: number): void => void (share.value = part);
 async function preview(): Promise<void> {
   refused.value = "";
   try {
-    lines.value = (await previewTable(slug, bank, text.value)).lines;
+    const found = file.value
+      ? await previewFile(slug, bank, file.value, told)
+      : await previewTable(slug, bank, text.value);
+    lines.value = found.lines;
   } catch (error) {
     [lines.value, refused.value] = [null, wrong(error)];
+  }
+  share.value = null;
+}
+
+async function taken(): Promise<Shapes["TakenIn"] | null> {
+  if (!file.value) return writes.takeIn.mutateAsync({ bank, text: text.value }).catch(() => null);
+  try {
+    const done = await takeFileIn(slug, bank, file.value, told);
+    await stale(touched.banks(slug));
+    return done;
+  } catch (error) {
+    refused.value = wrong(error);
+    return null;
+  } finally {
+    share.value = null;
   }
 }
 
 async function take(): Promise<void> {
-  const done = await writes.takeIn.mutateAsync({ bank, text: text.value }).catch(() => null);
+  refused.value = "";
+  const done = await taken();
   if (!done) return;
   saved();
   say(t("banks.takenIn", { n: done.count }, done.count));
@@ -56,11 +82,20 @@ async function close(): Promise<void> {
   <UiDialog :open="true" wide :title="t('banks.takeIn')" :may-close="mayClose" @close="emit('close')">
     <p class="mb-2 text-[14px] text-soft">{{ t("banks.tableHint") }}</p>
     <UiField v-slot="{ field }" :label="t('banks.table')">
-      <textarea :id="field" v-model="text" class="field figures" rows="6" @input="lines = null" />
+      <textarea
+        :id="field"
+        v-model="text"
+        class="field figures"
+        rows="6"
+        @input="[lines, file] = [null, null]"
+      />
     </UiField>
-    <UiField v-slot="{ field }" :label="t('banks.file')" class="my-2">
-      <input :id="field" type="file" accept=".csv,.tsv,.txt,text/csv" @change="choose" />
-    </UiField>
+    <div class="my-2 flex flex-wrap items-center gap-3">
+      <UiFiles accept=".csv,.tsv,.txt,.xlsx,.zip,.xml" @chosen="choose">{{ t("banks.file") }}</UiFiles>
+      <span v-if="file" class="figures">{{ file.name }}</span>
+      <progress v-if="share !== null" max="1" :value="share" :aria-label="file?.name ?? ''" />
+      <span v-else class="text-[14px] text-soft">{{ t("banks.fileHint") }}</span>
+    </div>
     <p v-if="refused" class="mb-2 text-late" role="alert">{{ refused }}</p>
     <ol v-if="lines" class="card lines">
       <li
@@ -75,15 +110,16 @@ async function close(): Promise<void> {
           <span v-for="problem in line.problems" :key="problem" class="block text-[13.5px]">{{
             problem
           }}</span>
+          <span v-for="note in line.notes" :key="note" class="block text-[13.5px] text-soft">{{ note }}</span>
         </span>
         <span class="text-[13px] text-soft">{{ line.asks.map((kind) => t(`kind.${kind}`)).join(", ") }}</span>
       </li>
     </ol>
     <div class="mt-3 flex flex-wrap gap-2">
-      <UiButton v-if="lines && good" look="main" @click="take">{{
+      <UiButton v-if="lines && good" look="main" :disabled="share !== null" @click="take">{{
         t("banks.takeNow", { n: good }, good)
       }}</UiButton>
-      <UiButton v-else :look="lines ? 'plain' : 'main'" :disabled="!text.trim()" @click="preview">{{
+      <UiButton v-else :look="lines ? 'plain' : 'main'" :disabled="!text.trim() && !file" @click="preview">{{
         t("banks.preview")
       }}</UiButton>
       <UiButton look="text" @click="close">{{ t("app.cancel") }}</UiButton>

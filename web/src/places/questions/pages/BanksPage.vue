@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
@@ -14,9 +14,10 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
 import UiMenu from "@/ui/menu/UiMenu.vue";
 import { say } from "@/ui/notice/notices";
-import TableDialog from "../components/TableDialog.vue";
 import { useBank, useBanks, useBankWrites, useFoundQuestions } from "../queries";
 
+const ExportDialog = defineAsyncComponent(() => import("../components/ExportDialog.vue"));
+const TableDialog = defineAsyncComponent(() => import("../components/TableDialog.vue"));
 type Line = Shapes["BankQuestionLine"];
 const { slug, bank } = defineProps<{ slug: string; bank: number }>();
 const { t } = useI18n();
@@ -36,6 +37,7 @@ const { data: found } = useFoundQuestions(
 );
 const writes = useBankWrites(() => slug);
 const tabling = ref(false);
+const writingOut = ref(false);
 const naming = ref<"make" | "rename" | null>(null);
 const name = ref("");
 const parts = computed(() => libraryParts(slug, t, true));
@@ -151,12 +153,9 @@ async function chose(line: Line, key: string): Promise<void> {
             }}</UiButton>
             <UiButton look="text" @click="ask('rename')">{{ t("banks.rename") }}</UiButton>
             <UiButton look="text" @click="tabling = true">{{ t("banks.takeIn") }}</UiButton>
-            <a
-              v-if="shown.questions.length"
-              class="text-[14px]"
-              :href="`/api/courses/${slug}/banks/${shown.bank.id}/table`"
-              >{{ t("banks.takeOutTable") }}</a
-            >
+            <UiButton v-if="shown.questions.length" look="text" @click="writingOut = true">{{
+              t("banks.writeOut")
+            }}</UiButton>
             <UiButton v-if="!shown.questions.length" look="text" @click="removeBank">{{
               t("banks.remove")
             }}</UiButton>
@@ -186,6 +185,13 @@ async function chose(line: Line, key: string): Promise<void> {
         </ul>
       </section>
     </div>
+    <ExportDialog
+      v-if="writingOut && shown"
+      :slug="slug"
+      :bank="shown.bank.id"
+      :name="shown.bank.name"
+      @close="writingOut = false"
+    />
     <TableDialog v-if="tabling && shown" :slug="slug" :bank="shown.bank.id" @close="tabling = false" />
     <UiDialog
       :open="naming !== null"

@@ -3,9 +3,9 @@ import { defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { NoAnswer, type Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { sizeWords } from "@/items/model/sizes";
+import FileLines from "@/items/answering/FileLines.vue";
 import UiButton from "@/ui/button/UiButton.vue";
-import { takeFiles } from "@/ui/field/events";
+import UiFiles from "@/ui/field/UiFiles.vue";
 import type { Attempt } from "../model/attempt";
 import { uploadAnswer, useTakingWrites } from "../queries";
 
@@ -20,7 +20,7 @@ const { question, field, attempt, slug, id, locked } = defineProps<{
   id: number;
   locked: boolean;
 }>();
-const { t, locale } = useI18n();
+const { t } = useI18n();
 const wrong = useWrong();
 const writes = useTakingWrites(
   () => slug,
@@ -51,8 +51,8 @@ async function send(file: File): Promise<void> {
   share.value = null;
 }
 
-async function chosen(event: Event): Promise<void> {
-  for (const file of takeFiles(event)) await send(file);
+async function sendAll(files: File[]): Promise<void> {
+  for (const file of files) await send(file);
 }
 
 async function remove(file: number): Promise<void> {
@@ -63,30 +63,14 @@ async function remove(file: number): Promise<void> {
 
 <template>
   <section :aria-label="field.label || t('answer.yours')">
-    <ul v-if="question.files.length" class="border-t border-rule">
-      <li
-        v-for="file in question.files"
-        :key="file.id"
-        class="flex items-center gap-3 border-b border-rule py-1.5"
-      >
-        <a :href="file.address" class="min-w-0 flex-1 overflow-hidden text-ellipsis" download>{{
-          file.name
-        }}</a>
-        <span class="figures text-soft">{{ sizeWords(file.size, locale) }}</span>
-        <UiButton
-          v-if="!locked"
-          look="text"
-          :aria-label="t('handIn.stop', { name: file.name })"
-          @click="remove(file.id)"
-          >{{ t("quiz.removeFile") }}</UiButton
-        >
-      </li>
-    </ul>
+    <FileLines
+      :files="question.files"
+      :label="field.label || t('answer.yours')"
+      :removable="!locked"
+      @remove="remove"
+    />
     <div v-if="!locked" class="mt-2 flex flex-wrap items-center gap-3">
-      <label class="ui-file">
-        {{ t("quiz.addFile") }}
-        <input type="file" class="sr-only" @change="chosen" />
-      </label>
+      <UiFiles @chosen="sendAll">{{ t("quiz.addFile") }}</UiFiles>
       <UiButton v-if="field.sort === 'recording'" @click="recording = true">{{ t("quiz.record") }}</UiButton>
       <UiButton v-if="waiting && share === null" look="text" @click="send(waiting)">{{
         t("handIn.tryAgain")
@@ -107,23 +91,3 @@ async function remove(file: number): Promise<void> {
     />
   </section>
 </template>
-
-<style scoped>
-.ui-file {
-  display: inline-flex;
-  align-items: center;
-  min-height: 32px;
-  padding: 4px 11px;
-  border: 1.5px solid var(--deep);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--deep);
-  font-size: 14px;
-  font-weight: 650;
-  cursor: pointer;
-}
-.ui-file:focus-within {
-  outline: 2px solid var(--deep);
-  outline-offset: 2px;
-}
-</style>

@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { bankQuestionPath } from "@/frame/addresses";
+import { bankQuestionPath, quizAnswersPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useClassWrites } from "../queries";
@@ -36,7 +36,7 @@ const standing = (question: Shapes["QuestionOfClass"]) => question.rescorings.fi
       </p>
     </div>
     <div class="card overflow-x-auto" role="region" :aria-label="t('quiz.questions')" tabindex="0">
-      <table class="w-full border-collapse text-[15px]">
+      <table class="ruled-table w-full">
         <thead>
           <tr>
             <th scope="col">{{ t("quiz.class.question") }}</th>
@@ -83,6 +83,12 @@ const standing = (question: Shapes["QuestionOfClass"]) => question.rescorings.fi
               }}</span>
             </td>
             <td class="whitespace-nowrap">
+              <UiButton
+                :look="question.waits ? 'main' : 'text'"
+                :to="quizAnswersPath(slug, id, question.question_id)"
+                :aria-label="t('quiz.class.readOf', { name: question.name })"
+                >{{ t(question.waits ? "quiz.class.read" : "quiz.class.answers") }}</UiButton
+              >
               <template v-if="page.can_change">
                 <UiButton
                   v-if="standing(question)"
@@ -121,18 +127,6 @@ const standing = (question: Shapes["QuestionOfClass"]) => question.rescorings.fi
 </template>
 
 <style scoped>
-th,
-td {
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
-  vertical-align: top;
-}
-thead th {
-  color: var(--ink-soft);
-  font-size: 13px;
-  font-weight: 500;
-}
 .bars {
   min-width: 220px;
 }

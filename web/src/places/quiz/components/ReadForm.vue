@@ -14,6 +14,7 @@ const { question, slug, id } = defineProps<{
   slug: string;
   id: number;
 }>();
+const emit = defineEmits<{ kept: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const writes = useClassWrites(
@@ -40,6 +41,7 @@ async function keep(): Promise<void> {
     await writes.read.mutateAsync({ answer: question.id, ...wish });
     seen.value = given || null;
     saved();
+    emit("kept");
   } catch (error) {
     problem.value = wrong(error);
     // What somebody else gave is seen now: the next press is over it.

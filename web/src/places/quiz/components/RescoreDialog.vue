@@ -42,7 +42,7 @@ async function rescore(): Promise<void> {
         {{ t("quiz.rescore.line", { n: effect.moves.length, all: effect.answered }, effect.moves.length) }}
         {{ effect.others ? t("quiz.rescore.others", { n: effect.others }, effect.others) : "" }}
       </p>
-      <table v-if="effect.moves.length" class="mt-3 w-full border-collapse text-[15px]">
+      <table v-if="effect.moves.length" class="mt-3 ruled-table w-full">
         <thead>
           <tr>
             <th scope="col">{{ t("quiz.class.student") }}</th>
@@ -88,16 +88,3 @@ async function rescore(): Promise<void> {
     </template>
   </UiDialog>
 </template>
-
-<style scoped>
-th,
-td {
-  padding: 5px 10px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
-  font-weight: 500;
-}
-.f {
-  text-align: right;
-}
-</style>

@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
+import FileLines from "@/items/answering/FileLines.vue";
 import TypesetLine from "@/items/answering/TypesetLine.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
@@ -14,10 +15,17 @@ import { tileOfState } from "../model/states";
 import ShownAnswer from "./ShownAnswer.vue";
 
 /** A question looked at again: what was answered and how it was read, and what the quiz shows of the rest by now. */
-const { question, slug, zone } = defineProps<{
+const {
+  question,
+  slug,
+  zone,
+  onPaper = false,
+} = defineProps<{
   question: Shapes["ReviewedQuestion"];
   slug: string;
   zone: string;
+  /** What was answered stands on a sheet. */
+  onPaper?: boolean;
 }>();
 const emit = defineEmits<{ fresh: [] }>();
 const { t } = useI18n();
@@ -52,7 +60,11 @@ const place = (ref: Shapes["TaughtRef"]): string =>
     <template v-if="question.shown">
       <RichText class="mt-2 max-w-[72ch]" :html="question.shown.text" />
       <div v-for="field in question.shown.fields" :key="field.name" class="pair">
-        <div>
+        <div v-if="onPaper">
+          <span class="name">{{ field.label || t("answer.yours") }}</span>
+          <p class="text-soft">{{ t("quiz.onTheSheet") }}</p>
+        </div>
+        <div v-else>
           <span class="name">{{ field.label || t("answer.yours") }}</span>
           <ShownAnswer :asked="field" :value="question.answers?.[field.name] ?? ''" />
           <TypesetLine
@@ -74,11 +86,7 @@ const place = (ref: Shapes["TaughtRef"]): string =>
       </div>
     </template>
     <p v-else class="mt-1 text-soft">{{ t("quiz.answersLater") }}</p>
-    <ul v-if="question.files.length" class="mt-2">
-      <li v-for="file in question.files" :key="file.id">
-        <a :href="file.address" download>{{ file.name }}</a>
-      </li>
-    </ul>
+    <FileLines class="mt-2" :files="question.files" :label="t('answer.yours')" />
     <p v-for="word in question.words" :key="word" class="said">{{ word }}</p>
     <p v-if="question.comment" class="said">{{ question.comment }}</p>
     <p v-if="question.ruling" class="said">{{ t(`quiz.ruling.${question.ruling}`) }} {{ question.why }}</p>

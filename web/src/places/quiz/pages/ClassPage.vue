@@ -3,7 +3,7 @@ import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath, quizFiguresPath, quizOfPath, quizSetupPath } from "@/frame/addresses";
+import { itemPath, quizFiguresPath, quizOfPath, quizSetupPath, quizSheetsPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useWrong } from "@/frame/writes";
@@ -73,6 +73,9 @@ function words(row: Shapes["ClassRow"]): string {
       <UiButton v-if="page.by_hand && page.can_change" @click="writes.show.mutate(!page.shown_by_hand)">{{
         t(page.shown_by_hand ? "quiz.class.hide" : "quiz.class.show")
       }}</UiButton>
+      <UiButton v-if="page.paper" look="main" :to="quizSheetsPath(slug, id)">{{
+        t("quiz.sheets.title")
+      }}</UiButton>
       <UiButton v-if="page.by_question.length" look="text" :to="quizFiguresPath(slug, id)">{{
         t("quiz.figures.title")
       }}</UiButton>
@@ -89,7 +92,7 @@ function words(row: Shapes["ClassRow"]): string {
       :aria-label="t('quiz.class.students')"
       tabindex="0"
     >
-      <table class="w-full border-collapse text-[15px]">
+      <table class="ruled-table w-full">
         <thead>
           <tr>
             <th scope="col">{{ t("quiz.class.student") }}</th>
@@ -149,20 +152,3 @@ function words(row: Shapes["ClassRow"]): string {
   </main>
   <LoadingNote v-else />
 </template>
-
-<style scoped>
-th,
-td {
-  padding: 6px 14px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
-}
-thead th {
-  color: var(--ink-soft);
-  font-size: 13px;
-  font-weight: 500;
-}
-.f {
-  text-align: right;
-}
-</style>

@@ -10,6 +10,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import ReadForm from "../components/ReadForm.vue";
 import ReviewedCard from "../components/ReviewedCard.vue";
+import FileLines from "@/items/answering/FileLines.vue";
 import { useReview, useReviewOf } from "../queries";
 
 const FreshDialog = defineAsyncComponent(() => import("../components/FreshDialog.vue"));
@@ -75,6 +76,7 @@ const at = (n: number): string => (person ? quizOfPath(slug, id, person, n) : qu
         >{{ t("handIn.attempt", { n }) }}</RouterLink
       >
     </nav>
+    <FileLines v-if="review.photos.length" class="mb-4" :files="review.photos" :label="t('quiz.photos')" />
     <ul v-if="later.length && !review.teaching" class="mb-4 text-[14px] text-soft">
       <li v-for="one in later" :key="one.what">{{ one.words }}</li>
     </ul>
@@ -85,6 +87,7 @@ const at = (n: number): string => (person ? quizOfPath(slug, id, person, n) : qu
         :question="question"
         :slug="slug"
         :zone="review.zone"
+        :on-paper="review.how === 'paper'"
         @fresh="practising = question.id"
       >
         <ReadForm v-if="review.teaching" :question="question" :slug="slug" :id="id" />

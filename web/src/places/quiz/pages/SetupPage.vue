@@ -4,7 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import { copyOf } from "@/api/copy";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/frame/addresses";
+import { itemPath, quizSheetsPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useOwnForm } from "@/frame/own-form";
@@ -41,9 +41,9 @@ const writes = useClassWrites(
 const may = computed(() => ribbon.value?.role === "instructor");
 const refused = ref("");
 const formOf = (kept: Shapes["QuizSetup"]): Form => {
-  const { attempts, tries, try_cost, minutes, one_by_one, back, shuffle, code, room, fresh } = kept;
+  const { attempts, tries, try_cost, minutes, one_by_one, back, shuffle, code, room, fresh, paper } = kept;
   return {
-    ...{ attempts, tries, try_cost, minutes, one_by_one, back, shuffle, code, room, fresh },
+    ...{ attempts, tries, try_cost, minutes, one_by_one, back, shuffle, code, room, fresh, paper },
     shows: { ...kept.shows },
     slots: copyOf(kept.slots),
   };
@@ -84,11 +84,15 @@ const words = (_: keyof Form, value: unknown): string =>
       <form class="grid gap-6" @submit.prevent="keep">
         <fieldset class="contents" :disabled="!may">
           <p v-if="setup.fixed" class="card px-4 py-3">{{ t("quiz.setup.fixed") }}</p>
+          <p v-else-if="setup.sheets" class="card px-4 py-3">
+            {{ t("quiz.setup.sheets", { n: setup.sheets }, setup.sheets) }}
+            <RouterLink :to="quizSheetsPath(slug, id)">{{ t("quiz.sheets.title") }}</RouterLink>
+          </p>
           <SlotTable
             v-model="form.slots"
             :slug="slug"
             :banks="setup.banks"
-            :fixed="setup.fixed || !may"
+            :fixed="setup.fixed || setup.sheets > 0 || !may"
             :total="total"
           />
           <RuleFields v-model="form" />

@@ -23,7 +23,17 @@ const facts = computed(() => {
     { name: t("receipt.course"), value: got.course },
     { name: t("receipt.person"), value: got.person },
     { name: t("receipt.attempt"), value: got.attempt },
-    { name: t("receipt.answered"), value: t("receipt.ofQuestions", { n: got.answered, all: got.questions }) },
+    got.sheet
+      ? {
+          name: t("receipt.sheet"),
+          value: got.photos
+            ? t("receipt.photographed", { sheet: got.sheet, n: got.photos }, got.photos)
+            : got.sheet,
+        }
+      : {
+          name: t("receipt.answered"),
+          value: t("receipt.ofQuestions", { n: got.answered, all: got.questions }),
+        },
   ];
 });
 </script>

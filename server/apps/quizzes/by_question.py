@@ -1,0 +1,74 @@
+"""One question over the class, to be read answer by answer: what waits first."""
+
+from __future__ import annotations
+
+from django.db.models import Q
+from unvo_core.quizzes.rules import Revealed
+
+from apps.courses.public import Course, Membership, students
+from apps.kernel.public import not_found
+from apps.layout.public import layout
+from apps.quizzes.api import class_schemas as s
+from apps.quizzes.facts import rules_of
+from apps.quizzes.models import AttemptQuestion, QuizAttempt
+from apps.quizzes.putting import Put
+from apps.quizzes.queries import files_by_question, quiz_of, require_quiz, rulings_of, with_editions
+from apps.quizzes.reviewing import Look, reviewed
+from apps.quizzes.taking import places_of
+
+AT_A_TIME = 25
+UNREAD = Q(share=None, by_hand=None)
+
+
+def answers_to(
+    course: Course, member: Membership, item_id: int, question_id: int, *, waiting: bool, start: int
+) -> s.QuestionAnswers:
+    """Of the reader's students, in the order of the roster; `waiting`: only what nobody has read. Constant in
+    queries."""
+    require_quiz(course, item_id)
+    sections = None if member.section_ids is None else list(member.section_ids)
+    mine = students(course, sections).values("person_id")
+    every = AttemptQuestion.objects.filter(
+        attempt__item_id=item_id,
+        attempt__person_id__in=mine,
+        attempt__handed_in_at__isnull=False,
+        question_id=question_id,
+    )
+    all_, unread = every.count(), every.filter(UNREAD).count()
+    if not all_:
+        raise not_found("question")
+    order = ("attempt__person__sort_name", "attempt__person_id", "attempt__number")
+    found = with_editions(every.filter(UNREAD) if waiting else every).select_related("attempt__person", "question")
+    rows = list(found.select_related("edition", "judged_by").order_by(*order)[start : start + AT_A_TIME])
+    rules, look = (
+        rules_of(quiz_of(item_id)),
+        Look(
+            sees=frozenset(Revealed),
+            teaching=True,
+            fresh=False,
+            rulings=rulings_of(item_id),
+            places=places_of(rows),
+            files=files_by_question(rows),
+        ),
+    )
+    first = rows[0] if rows else every.select_related("question")[0]
+    return s.QuestionAnswers(
+        title=layout(course).items[item_id].title,
+        name=first.question.name,
+        zone=course.zone,
+        all=all_,
+        waiting=unread,
+        at_a_time=AT_A_TIME,
+        answers=[_answer(row, Put(row, rules), look) for row in rows],
+    )
+
+
+def _answer(row: AttemptQuestion, put: Put, look: Look) -> s.AnswerOf:
+    on_paper = row.attempt.how == QuizAttempt.PAPER
+    return s.AnswerOf(
+        person_id=row.attempt.person_id,
+        name=row.attempt.person.sort_name,
+        number=row.attempt.number,
+        on_paper=on_paper,
+        question=reviewed(put, look, on_paper=on_paper),
+    )
