@@ -55,8 +55,9 @@ def question_problems(question: Question) -> list[Problem]:
             found.append(Problem("bank_question.circle", "parameters"))
     for field in question.fields:
         found += _field(field, question)
-    known = {p.name for p in question.parameters} | {f.name for f in question.fields}
-    for place, text in (("text", question.text), ("solution", question.solution)):
+    numbers = {p.name for p in question.parameters}
+    places = numbers | {f.name for f in question.fields}
+    for place, text, known in (("text", question.text, places), ("solution", question.solution, numbers)):
         found += [Problem("bank_question.unknown_chip", place, {"name": name}) for name in sorted(chips(text) - known)]
     return found
 

@@ -135,7 +135,30 @@ CONTOURS = [
         choice(("The ground is steep there", ""), ("The ground is high there", "Height stands at the lines, not between them."), ("A stream runs there", "Look for lines that point uphill."), ("The plan is old", "That is not to be seen in them."))),
     ask("Reading a gradient", "2", "A drain falls 1 in [[n]]. By how many millimetres does it fall over [[L]] m?", within("1000*L/n", "0.5"), num("n", "40", "120", "5"), num("L", "6", "30", "0.1")),
 ]  # fmt: skip
+STATIONS: Posed = (
+    "From PI to PC and PT",
+    "4",
+    {
+        "text": "<p>A simple curve of radius [[R]] m turns by [[D]] at a PI at [[pi_at]] m. Its PC lies at [[pc]] m and its PT at "
+        "[[pt]] m, both to two decimals along the line.</p>",
+        "parameters": [num("R", "120", "600", "10"), angle("D", "12", "75"), num("pi_at", "1000", "2000", "5")],
+        "fields": [
+            {"name": "pc", "label": "PC", "asked": decimals("pi_at - R*tan(D/2)", 2)},
+            {
+                "name": "pt",
+                "label": "PT",
+                "asked": decimals(
+                    "pi_at - R*tan(D/2) + pi*R*D/180",
+                    2,
+                    ("pi_at + R*tan(D/2)", "The PT follows the arc, not the tangents."),
+                ),
+            },
+        ],
+        "solution": "<p>PC: [[pi_at]] − [[R]] · tan ([[D]] / 2). PT: PC and the length of the arc.</p>",
+    },
+)
 CURVES = [
+    STATIONS,
     ask("Tangent length", "3", "A simple curve of radius [[R]] m turns by [[D]]. How long are its tangents, in metres, to two decimals?",
         decimals("R*tan(D/2)", 2, ("R*tan(D)", "By half the turn.")), num("R", "120", "600", "10"), angle("D", "12", "75"), solution="[[R]] · tan ([[D]] / 2)"),
     ask("Length of a curve", "3", "A simple curve of radius [[R]] m turns by [[D]]. How long is its arc, in metres, to two decimals?",

@@ -101,6 +101,8 @@ export default {
     name: "Name",
     text: "Question",
     insert: "Put in",
+    insertAnswer: "Answered within the text:",
+    answerNumber: "answer {n}",
     changes: "What changes from student to student",
     changesNone: "Nothing: every student gets the same question.",
     parameter: "Name",

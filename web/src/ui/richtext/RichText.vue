@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import DOMPurify from "dompurify";
 import { nextTick, onMounted, useTemplateRef, watch } from "vue";
+import { putPlaces } from "./places";
 
 /** The one place that shows HTML: cleaned again here, maths typeset where a formula stands. */
-const { html } = defineProps<{ html: string }>();
+const { html, marks = undefined } = defineProps<{
+  html: string;
+  /** What stands where the text has `[[name]]`, by name; whoever shows it may put something there. */
+  marks?: Record<string, string>;
+}>();
+const emit = defineEmits<{ placed: [places: Record<string, HTMLElement>] }>();
 const root = useTemplateRef<HTMLElement>("root");
 
 async function show(): Promise<void> {
@@ -12,6 +18,7 @@ async function show(): Promise<void> {
   root.value.innerHTML = DOMPurify.sanitize(html, {
     ADD_ATTR: ["data-latex", "data-type", "data-embed", "data-clip", "data-mention"],
   });
+  if (marks) emit("placed", putPlaces(root.value, marks));
   for (const place of root.value.querySelectorAll<HTMLElement>("[data-embed]")) embed(place);
   for (const place of root.value.querySelectorAll<HTMLElement>("[data-clip]")) play(place);
   for (const table of root.value.querySelectorAll("table")) {
@@ -60,7 +67,7 @@ function play(place: HTMLElement): void {
 }
 
 onMounted(show);
-watch(() => html, show);
+watch(() => html + JSON.stringify(marks ?? {}), show);
 </script>
 
 <template>

@@ -3,7 +3,8 @@ import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import FieldInput, { type Given } from "@/items/answering/FieldInput.vue";
+import AskedQuestion from "@/items/answering/AskedQuestion.vue";
+import type { Given } from "@/items/answering/FieldInput.vue";
 import { useLatest } from "@/items/answering/latest";
 import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -45,6 +46,9 @@ function others(): void {
   checked.value = false;
   again(true);
 }
+const reads = computed(() =>
+  Object.fromEntries(Object.entries(found.value?.fields ?? {}).map(([name, one]) => [name, one.read])),
+);
 const shareWords = (share: string | null): string => {
   if (share === null) return t("answer.byPerson");
   if (Number(share) === 1) return t("answer.right");
@@ -59,16 +63,7 @@ const judged = computed(() => Object.entries(found.value?.fields ?? {}).filter((
   <section :aria-label="t('proof.student')">
     <p v-if="error && !found" class="text-soft">{{ wrong(error) }}</p>
     <template v-if="found">
-      <RichText class="text-[17px]" :html="found.question.text" />
-      <FieldInput
-        v-for="field in found.question.fields"
-        :key="field.name"
-        class="mt-3"
-        :asked="field"
-        :value="answers[field.name] ?? ''"
-        :read="found.fields[field.name]?.read ?? null"
-        @change="answer(field.name, $event)"
-      />
+      <AskedQuestion :shown="found.question" :answers="answers" :reads="reads" @change="answer" />
       <div class="mt-3 flex flex-wrap gap-2">
         <UiButton @click="checked = true">{{ t("proof.check") }}</UiButton>
         <UiButton look="text" @click="others">{{ t("proof.others") }}</UiButton>

@@ -14,6 +14,7 @@ import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { say } from "@/ui/notice/notices";
 import FieldCard from "../components/FieldCard.vue";
+import InsertRow from "../components/InsertRow.vue";
 import ParameterTable from "../components/ParameterTable.vue";
 import QuestionSide from "../components/QuestionSide.vue";
 import EditionList from "../components/EditionList.vue";
@@ -70,6 +71,7 @@ watch(
 );
 
 const names = computed(() => (form.value?.body.parameters ?? []).map((p) => p.name));
+const fieldNames = computed(() => (form.value?.body.fields ?? []).map((f) => f.name));
 const change = (part: Partial<Question>): void => {
   if (form.value) form.value.body = { ...form.value.body, ...part };
 };
@@ -131,16 +133,11 @@ async function takeUp(edition: number): Promise<void> {
             :html="form.body.text"
             :label="t('question.text')"
             :slug="slug"
-            :chip-names="names"
+            :chip-names="[...names, ...fieldNames]"
             :upload="picture"
             @change="change({ text: $event })"
           />
-          <p v-if="names.length" class="inserts">
-            {{ t("question.insert") }}
-            <button v-for="name in names" :key="name" type="button" @click="editor?.insert(`[[${name}]]`)">
-              {{ name }}
-            </button>
-          </p>
+          <InsertRow :names="names" :fields="fieldNames" @insert="editor?.insert(`[[${$event}]]`)" />
           <p v-if="problems.text" class="text-[13.5px] text-late" role="alert">{{ problems.text }}</p>
           <h2>{{ t("question.changes") }}</h2>
           <ParameterTable
@@ -256,24 +253,6 @@ async function takeUp(edition: number): Promise<void> {
   padding: 18px clamp(14px, 2vw, 24px) 60px;
   border-left: 1px solid var(--rule);
   background: var(--sheet);
-}
-.inserts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-  margin-top: 4px;
-  color: var(--ink-soft);
-  font-size: 13px;
-}
-.inserts button {
-  min-width: 28px;
-  min-height: 26px;
-  padding: 0 8px;
-  border-radius: 3px;
-  background: var(--wash);
-  color: var(--deep);
-  font-family: var(--font-mono);
 }
 .last {
   display: grid;

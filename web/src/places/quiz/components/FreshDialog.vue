@@ -3,10 +3,10 @@ import { ref, shallowRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import FieldInput, { type Given } from "@/items/answering/FieldInput.vue";
+import AskedQuestion from "@/items/answering/AskedQuestion.vue";
+import type { Given } from "@/items/answering/FieldInput.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
-import RichText from "@/ui/richtext/RichText.vue";
 import { practise } from "../queries";
 
 /** The same question with other numbers: it never counts. */
@@ -53,15 +53,11 @@ void others();
   <UiDialog :open="true" wide :title="t('quiz.freshTitle', { name })" @close="emit('close')">
     <p class="mb-3 text-[14px] text-soft">{{ t("quiz.freshLine") }}</p>
     <form v-if="shown" @submit.prevent="ask(true)">
-      <RichText class="text-[17px]" :html="shown.shown.text" />
-      <FieldInput
-        v-for="field in shown.shown.fields"
-        :key="field.name"
-        class="mt-3"
-        :asked="field"
-        :value="answers[field.name] ?? ''"
-        :read="checked ? (shown.fields[field.name] ?? null) : null"
-        @change="change(field.name, $event)"
+      <AskedQuestion
+        :shown="shown.shown"
+        :answers="answers"
+        :reads="checked ? shown.fields : {}"
+        @change="change"
       />
       <p v-if="checked && shown.state !== 'form'" role="status" class="mt-3">
         <b>{{ t(`quiz.freshState.${shown.state}`) }}</b>

@@ -4,10 +4,10 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
-import FieldInput, { type Given } from "@/items/answering/FieldInput.vue";
+import AskedQuestion from "@/items/answering/AskedQuestion.vue";
+import type { Given } from "@/items/answering/FieldInput.vue";
 import { useLatest } from "@/items/answering/latest";
 import UiButton from "@/ui/button/UiButton.vue";
-import RichText from "@/ui/richtext/RichText.vue";
 import type { Attempt } from "../model/attempt";
 import { lengthWords } from "@/ui/moment/lengths";
 import { questionWords } from "../model/states";
@@ -71,27 +71,25 @@ const judged = computed(
         )
       }}
     </p>
-    <RichText class="asked" :html="question.shown.text" />
-    <template v-for="field in question.shown.fields" :key="field.name">
-      <AnswerFiles
-        v-if="field.asks === 'by_hand' && field.sort !== 'essay'"
-        class="mt-3"
-        :question="question"
-        :field="field"
-        :attempt="attempt"
-        :slug="slug"
-        :id="id"
-        :locked="locked"
-      />
-      <fieldset v-else class="answer" :disabled="locked || question.settled">
-        <FieldInput
-          :asked="field"
-          :value="answers[field.name] ?? ''"
-          :read="reads[field.name] ?? null"
-          @change="change(field.name, $event)"
+    <AskedQuestion
+      :shown="question.shown"
+      :answers="answers"
+      :reads="reads"
+      :disabled="locked || question.settled"
+      @change="change"
+    >
+      <template #files="{ field }">
+        <AnswerFiles
+          class="mt-3"
+          :question="question"
+          :field="field"
+          :attempt="attempt"
+          :slug="slug"
+          :id="id"
+          :locked="locked"
         />
-      </fieldset>
-    </template>
+      </template>
+    </AskedQuestion>
     <div v-if="judged" role="status" class="judged" :class="question.state">
       <b>{{ questionWords(question, t) }}</b>
       <span v-for="word in question.words" :key="word" class="block">{{ word }}</span>
@@ -123,13 +121,6 @@ const judged = computed(
 .line {
   margin-bottom: 4px;
   color: var(--ink-soft);
-}
-.asked {
-  max-width: 72ch;
-  font-size: 18px;
-}
-.answer {
-  margin-top: 14px;
 }
 .judged {
   margin-top: 12px;

@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { askedWords } from "@/items/answering/asks";
+import { marksIn } from "@/items/answering/places";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -34,12 +35,13 @@ const { data: preview, error } = usePreview(
           {{ n + 1 }} {{ question.name }} ·
           {{ t("quiz.points", { n: question.points }, Number(question.points)) }}
         </p>
-        <RichText :html="question.shown.text" />
+        <RichText :html="question.shown.text" :marks="marksIn(question.shown.text, question.shown.fields)" />
         <template v-for="field in question.shown.fields" :key="field.name">
           <ul v-if="field.options.length" class="my-1 list-disc pl-5">
             <li v-for="option in field.options" :key="option.name"><RichText :html="option.text" /></li>
           </ul>
           <p class="text-[14px] text-soft">
+            {{ marksIn(question.shown.text, question.shown.fields)[field.name] }}
             {{ askedWords(field, (key, named) => t(key, named ?? {})) }}
           </p>
           <div v-if="field.asks !== 'by_hand' && question.key[field.name] !== undefined" class="key">

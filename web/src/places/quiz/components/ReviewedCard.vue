@@ -5,6 +5,7 @@ import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
 import FileLines from "@/items/answering/FileLines.vue";
+import { marksIn } from "@/items/answering/places";
 import TypesetLine from "@/items/answering/TypesetLine.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
@@ -36,6 +37,7 @@ const words = computed(() => {
     .filter(Boolean)
     .join(" · ");
 });
+const marks = computed(() => (question.shown ? marksIn(question.shown.text, question.shown.fields) : {}));
 /** A plain number looks the same typeset. */
 const NUMBER = /^-?\d+(\.\d+)?$/;
 const typeset = (value: unknown, latex: string | undefined): string =>
@@ -58,14 +60,14 @@ const place = (ref: Shapes["TaughtRef"]): string =>
       }}</b>
     </header>
     <template v-if="question.shown">
-      <RichText class="mt-2 max-w-[72ch]" :html="question.shown.text" />
+      <RichText class="mt-2 max-w-[72ch]" :html="question.shown.text" :marks="marks" />
       <div v-for="field in question.shown.fields" :key="field.name" class="pair">
         <div v-if="onPaper">
           <span class="name">{{ field.label || t("answer.yours") }}</span>
           <p class="text-soft">{{ t("quiz.onTheSheet") }}</p>
         </div>
         <div v-else>
-          <span class="name">{{ field.label || t("answer.yours") }}</span>
+          <span class="name">{{ marks[field.name] }} {{ field.label || t("answer.yours") }}</span>
           <ShownAnswer :asked="field" :value="question.answers?.[field.name] ?? ''" />
           <TypesetLine
             v-if="typeset(question.answers?.[field.name], question.fields[field.name]?.latex)"

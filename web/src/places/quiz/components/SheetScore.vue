@@ -3,6 +3,7 @@ import { computed, nextTick, onMounted, ref, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import { Problem, type Shapes } from "@/api/client";
 import FileLines from "@/items/answering/FileLines.vue";
+import { marksIn } from "@/items/answering/places";
 import TypesetLine from "@/items/answering/TypesetLine.vue";
 import { useTyped } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
@@ -112,7 +113,11 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLInputElement>(
         <div class="min-w-0">
           <details>
             <summary class="cursor-pointer font-semibold">{{ n + 1 }} {{ question.name }}</summary>
-            <RichText class="max-w-[72ch]" :html="question.shown.text" />
+            <RichText
+              class="max-w-[72ch]"
+              :html="question.shown.text"
+              :marks="marksIn(question.shown.text, question.shown.fields)"
+            />
           </details>
           <div v-for="field in question.shown.fields" :key="field.name" class="key">
             <span v-if="field.label" class="text-[13px] text-soft">{{ field.label }}</span>
