@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import replace
 from datetime import datetime
 
@@ -14,7 +14,7 @@ from unvo_core.schedule.meetings import Meeting
 
 from apps.courses.public import RUNNING, Course, Enrolment
 from apps.layout.public import LaidItem, Layout, layout, layout_for, want_said
-from apps.path.public import Progress, progress_in
+from apps.path.public import Fact, Progress, progress_in
 from apps.people.public import Person
 from apps.screens.feeds.number_feed import numbered
 from apps.screens.models import CalendarFeed
@@ -51,6 +51,9 @@ def _entries(course: Course, laid: Layout, known: Progress, with_tasks: bool) ->
         if item.span.due is None or item.excused:
             continue
         due = _due(course, laid, item, item.span.due)
+        begun = known.details.get((item.id, Fact.STARTED), {})
+        if "questions" in begun:
+            due = replace(due, description="\n".join(filter(None, (_under_way(begun), due.description))))
         yield due
         yield from _parts(due, item, laid)
         if with_tasks:
@@ -63,6 +66,14 @@ def _entries(course: Course, laid: Layout, known: Progress, with_tasks: bool) ->
                 completed_at=(state.done_at or item.span.due) if state.done else None,
                 alarm_minutes=None,
             )
+
+
+def _under_way(begun: Mapping[str, int]) -> str:
+    """An attempt at a quiz; the minutes that are left would be wrong by the time a calendar shows them."""
+    given = {"attempt": begun["attempt"], "of": begun["of"], "n": begun["answered"], "all": begun["questions"]}
+    if begun["of"]:
+        return _("Attempt %(attempt)s of %(of)s under way, %(n)s of %(all)s answered.") % given
+    return _("Attempt %(attempt)s under way, %(n)s of %(all)s answered.") % given
 
 
 def _parts(due: Entry, item: LaidItem, laid: Layout) -> Iterator[Entry]:

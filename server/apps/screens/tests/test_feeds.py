@@ -29,6 +29,12 @@ class Feeds(TimeCase):
         self.assertEqual(whole, {f"due-{i}@unvo" for i in on_map})
         self.assertEqual(len([u for u in self.events(raw) if u.startswith("class-")]), 30)
 
+    def test_an_attempt_under_way_is_said(self) -> None:
+        address = Caller(ALLOWED).send("POST", "/calendar-feeds", {"slug": "srv-110"}).json()["address"]
+        raw = Client().get(address.removeprefix("http://127.0.0.1:8000")).content
+        said = str(self.events(raw)[f"due-{self.item(CHECK_7).pk}@unvo"]["DESCRIPTION"])
+        self.assertEqual(said, "Attempt 1 of 2 under way, 4 of 6 answered.\nAbout 35 minutes.")
+
     def test_guessed_renewed_and_closed_addresses_tell_nothing(self) -> None:
         first = self.student.send("POST", "/calendar-feeds", {"slug": "srv-110"}).json()
         second = self.student.send("POST", "/calendar-feeds", {"slug": "srv-110"}).json()
