@@ -178,6 +178,8 @@ class ForeignIds(DemoCase):
             "thing_id": self.item(SET_7A).pk,
             **dict.fromkeys(("bank_id", "bank_question_id", "edition", "answer_id", "rescoring_id"), 1),
             "kind": "item",
+            "code": "AAA-AAA",
+            "part": 1,
             "key": "7",
             "number": 13,
             **dict.fromkeys(("feed_id", "post_id", "announcement_id", "question_id", "thread_id"), 0),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 from unvo_core.quizzes.rules import Revealed
 
 from apps.courses.public import Course, Membership, students
@@ -18,6 +18,8 @@ from apps.quizzes.taking import places_of
 
 AT_A_TIME = 25
 UNREAD = Q(share=None, by_hand=None)
+ORDER = ("attempt__person__sort_name", "attempt__person_id", "attempt__number")
+WITH = ("attempt__person", "question", "edition", "judged_by")
 
 
 def answers_to(
@@ -26,40 +28,39 @@ def answers_to(
     """Of the reader's students, in the order of the roster; `waiting`: only what nobody has read. Constant in
     queries."""
     require_quiz(course, item_id)
-    sections = None if member.section_ids is None else list(member.section_ids)
-    mine = students(course, sections).values("person_id")
-    every = AttemptQuestion.objects.filter(
-        attempt__item_id=item_id,
-        attempt__person_id__in=mine,
-        attempt__handed_in_at__isnull=False,
-        question_id=question_id,
-    )
+    every = _all_of(course, member, item_id, question_id)
     all_, unread = every.count(), every.filter(UNREAD).count()
     if not all_:
         raise not_found("question")
-    order = ("attempt__person__sort_name", "attempt__person_id", "attempt__number")
-    found = with_editions(every.filter(UNREAD) if waiting else every).select_related("attempt__person", "question")
-    rows = list(found.select_related("edition", "judged_by").order_by(*order)[start : start + AT_A_TIME])
-    rules, look = (
-        rules_of(quiz_of(item_id)),
-        Look(
-            sees=frozenset(Revealed),
-            teaching=True,
-            fresh=False,
-            rulings=rulings_of(item_id),
-            places=places_of(rows),
-            files=files_by_question(rows),
-        ),
-    )
-    first = rows[0] if rows else every.select_related("question")[0]
+    wanted = with_editions(every.filter(UNREAD) if waiting else every).select_related(*WITH)
+    rows = list(wanted.order_by(*ORDER)[start : start + AT_A_TIME])
+    rules, look = rules_of(quiz_of(item_id)), _look(item_id, rows)
     return s.QuestionAnswers(
         title=layout(course).items[item_id].title,
-        name=first.question.name,
+        name=(rows or every.select_related("question")[:1])[0].question.name,
         zone=course.zone,
         all=all_,
         waiting=unread,
         at_a_time=AT_A_TIME,
         answers=[_answer(row, Put(row, rules), look) for row in rows],
+    )
+
+
+def _all_of(course: Course, member: Membership, item_id: int, question_id: int) -> QuerySet[AttemptQuestion]:
+    sections = None if member.section_ids is None else list(member.section_ids)
+    mine = students(course, sections).values("person_id")
+    handed_in = {"attempt__item_id": item_id, "attempt__handed_in_at__isnull": False}
+    return AttemptQuestion.objects.filter(**handed_in, attempt__person_id__in=mine, question_id=question_id)
+
+
+def _look(item_id: int, rows: list[AttemptQuestion]) -> Look:
+    return Look(
+        sees=frozenset(Revealed),
+        teaching=True,
+        fresh=False,
+        rulings=rulings_of(item_id),
+        places=places_of(rows),
+        files=files_by_question(rows),
     )
 
 

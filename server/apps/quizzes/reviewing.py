@@ -10,7 +10,7 @@ from unvo_core.answers.judged import Judged
 from unvo_core.questions.judging import Outcome
 from unvo_core.questions.showing import filled, shown_numbers
 from unvo_core.quizzes.fresh import can_practise
-from unvo_core.quizzes.rules import Revealed, shown
+from unvo_core.quizzes.rules import QuizRules, Revealed, shown
 from unvo_core.quizzes.tries import verdict_of
 
 from apps.courses.public import Course, Membership
@@ -19,9 +19,10 @@ from apps.kernel.public import Refused, clean, now
 from apps.layout.public import layout
 from apps.questions.public import Answers, ReadOut, read_out, shown_question
 from apps.quizzes.actions.answering import shares_of
+from apps.quizzes.api import review_schemas as shapes
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import rules_of
-from apps.quizzes.models import PaperSheet, QuestionRuling, QuizAttempt
+from apps.quizzes.models import AttemptQuestion, PaperSheet, QuestionRuling, QuizAttempt
 from apps.quizzes.putting import Put, has_answer, key_answers
 from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_of, rulings_of
 from apps.quizzes.reckoning import won_of
@@ -45,7 +46,7 @@ class Look:
     files: Mapping[int, Sequence[out.AnswerFile]]
 
 
-def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Review:
+def review(course: Course, attempt: QuizAttempt, member: Membership) -> shapes.Review:
     if attempt.handed_in_at is None:
         raise Refused("quiz.still_open", status=409)
     quiz, own = quiz_of(attempt.item_id), attempts_of(attempt.item_id, attempt.person_id)
@@ -53,21 +54,9 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Revi
     stand = stand_of(course, quiz, rules, attempt.person_id, own)
     cell = cells_of_person(course, attempt.person_id).get(attempt.item_id)
     released = {a.attempt: a.raw for a in cell.attempts if a.released or member.teaches} if cell else {}
-    sees = ALL if member.teaches else shown(rules, stand)
-    if cell is not None and cell.held and not member.teaches:
-        # What the gradebook holds is not told by the marks of its questions either.
-        sees -= {Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS}
-    sheet = PaperSheet.objects.filter(attempt=attempt).first()
+    look = _look(rules, rows, shown(rules, stand), member, item_id=attempt.item_id, held=cell is not None and cell.held)
     on_paper = attempt.how == QuizAttempt.PAPER
-    look = Look(
-        sees=sees,
-        teaching=member.teaches,
-        fresh=rules.fresh,
-        rulings=rulings_of(attempt.item_id),
-        places=places_of(rows),
-        files=files_by_question(rows),
-    )
-    return out.Review(
+    return shapes.Review(
         number=attempt.number,
         of=attempts_allowed(rules, own_item(course, attempt.person_id, attempt.item_id)),
         title=laid.items[attempt.item_id].title,
@@ -85,19 +74,47 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> out.Revi
         attempts=[a.number for a in own if a.handed_in_at],
         shows=shows_said(rules, stand, laid.zone),
         questions=[reviewed(Put(row, rules), look, on_paper=on_paper) for row in rows],
-        photos=photos_of(sheet) if sheet is not None and Revealed.ANSWERS in sees else [],
+        photos=_photos(attempt) if Revealed.ANSWERS in look.sees else [],
         teaching=member.teaches,
         can_change=member.instructs,
     )
 
 
-def reviewed(put: Put, look: Look, *, on_paper: bool) -> out.ReviewedQuestion:
+def _look(
+    rules: QuizRules,
+    rows: Sequence[AttemptQuestion],
+    open_now: frozenset[Revealed],
+    member: Membership,
+    *,
+    item_id: int,
+    held: bool,
+) -> Look:
+    sees = ALL if member.teaches else open_now
+    if held and not member.teaches:
+        # What the gradebook holds is not told by the marks of its questions either.
+        sees -= {Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS}
+    return Look(
+        sees=sees,
+        teaching=member.teaches,
+        fresh=rules.fresh,
+        rulings=rulings_of(item_id),
+        places=places_of(rows),
+        files=files_by_question(rows),
+    )
+
+
+def _photos(attempt: QuizAttempt) -> list[out.AnswerFile]:
+    sheet = PaperSheet.objects.filter(attempt=attempt).first()
+    return photos_of(sheet) if sheet is not None else []
+
+
+def reviewed(put: Put, look: Look, *, on_paper: bool) -> shapes.ReviewedQuestion:
     row, sees = put.row, look.sees
     ruling = look.rulings.get(row.question_id)
     outcome = put.judged(row.answers)
     own, right = Revealed.ANSWERS in sees, Revealed.RIGHT in sees
     won = won_of(row, look.rulings).won
-    return out.ReviewedQuestion(
+    return shapes.ReviewedQuestion(
         id=row.pk,
         question_id=row.question_id,
         position=row.position,
@@ -131,7 +148,7 @@ def _fields(outcome: Outcome) -> dict[str, ReadOut]:
     return {name: read_out(found) for name, found in outcome.fields.items() if found is not None}
 
 
-def _state(put: Put, outcome: Outcome, *, on_paper: bool) -> out.ReviewState:
+def _state(put: Put, outcome: Outcome, *, on_paper: bool) -> shapes.ReviewState:
     """Of what stood at the end, whatever it cost to come there; on paper, by the points that a person gave."""
     row = put.row
     if on_paper:

@@ -14,6 +14,7 @@ import admin from "./en-admin";
 import account from "./en-account";
 import questions from "./en-questions";
 import quiz from "./en-quiz";
+import sheets from "./en-sheets";
 
 export default {
   ...time,
@@ -32,6 +33,7 @@ export default {
   ...account,
   ...questions,
   ...quiz,
+  ...sheets,
   app: {
     name: "unvo",
     close: "Close",

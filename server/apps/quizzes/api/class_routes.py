@@ -13,7 +13,7 @@ from apps.quizzes.actions import read_by_hand, rescore, room, set_quiz
 from apps.quizzes.actions.show import show
 from apps.quizzes.analysis import figures
 from apps.quizzes.api import class_schemas as s
-from apps.quizzes.api.schemas import Review
+from apps.quizzes.api.review_schemas import Review
 from apps.quizzes.by_question import answers_to
 from apps.quizzes.class_page import quiz_class
 from apps.quizzes.facts import rules_of

@@ -11,7 +11,8 @@ from pydantic import Field
 from unvo_core.quizzes.rules import Paper, Revealed, When
 
 from apps.questions.public import Answers, ShownQuestion
-from apps.quizzes.api.schemas import How, ReviewedQuestion, ShownWhen
+from apps.quizzes.api.review_schemas import ReviewedQuestion
+from apps.quizzes.api.schemas import How, ShownWhen
 
 ClassState = Literal["nothing", "under_way", "handed_in", "waits"]
 

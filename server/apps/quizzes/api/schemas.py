@@ -16,7 +16,6 @@ Holder = Field(min_length=8, max_length=40)
 """A name that a tab gave itself."""
 QuestionState = Literal["empty", "saved", "form", "right", "part", "wrong", "read"]
 """Of a question under way: nothing there; kept; its form is to be mended; checked; to be read by a person."""
-ReviewState = Literal["", "empty", "right", "part", "wrong", "read"]
 FreshState = Literal["empty", "form", "right", "part", "wrong"]
 How = Literal["", "self", "clock", "teacher", "paper"]
 
@@ -239,60 +238,6 @@ class QuizReceipt(Schema):
     person: str
     sheet: str = ""
     photos: int = 0
-
-
-class ReviewedQuestion(Schema):
-    """A question of an attempt that was handed in; what is not shown by now is None or empty."""
-
-    id: int
-    question_id: int
-    position: int
-    name: str
-    points: str
-    shown: ShownQuestion | None
-    answers: Answers | None
-    fields: dict[str, ReadOut]
-    key: Answers | None
-    key_latex: dict[str, str]
-    state: ReviewState
-    won: str | None
-    by_hand: str | None
-    words: list[str]
-    solution: str
-    comment: str
-    tried: list[Verdict]
-    files: list[AnswerFile]
-    late: Answers | None
-    late_at: datetime | None
-    ruling: Literal["", "out", "all"]
-    why: str
-    corrected: bool
-    seconds: int
-    taught_in: list[TaughtRef]
-    can_practise: bool
-
-
-class Review(Schema):
-    number: int
-    of: int | None
-    title: str
-    person: str
-    person_id: int
-    zone: str
-    now: datetime
-    started_at: datetime
-    handed_in_at: datetime
-    ends_at: datetime | None
-    how: How
-    receipt: str
-    points: str | None
-    possible: str
-    attempts: list[int]
-    shows: list[ShownWhen]
-    questions: list[ReviewedQuestion]
-    photos: list[AnswerFile]
-    teaching: bool
-    can_change: bool
 
 
 class FreshIn(Schema):

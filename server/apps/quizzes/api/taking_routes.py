@@ -15,6 +15,7 @@ from apps.quizzes.actions import answer_files, answering, begin
 from apps.quizzes.actions.answering import Given
 from apps.quizzes.actions.hand_in import hand_in
 from apps.quizzes.api import schemas as s
+from apps.quizzes.api.review_schemas import Review
 from apps.quizzes.models import QuizAttempt
 from apps.quizzes.my_quiz import my_quiz
 from apps.quizzes.policies import can_read_attempt
@@ -182,7 +183,7 @@ def _files(request: SignedIn, slug: str, item_id: int, number: int, question: in
     return answer_files.files_of(attempt, question)
 
 
-@router.get("/courses/{slug}/items/{item_id}/quiz/attempts/{number}/review", response=s.Review)
+@router.get("/courses/{slug}/items/{item_id}/quiz/attempts/{number}/review", response=Review)
 def read_my_review(request: SignedIn, slug: str, item_id: int, number: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))

@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import Any
 from unittest import mock
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
 from tests.base import ASSISTANT, BEHIND, KEEPS_UP, Caller
 
 from apps.courses.models import Enrolment
@@ -71,8 +73,8 @@ class ByQuestion(QuizCase):
 
     def test_as_many_queries_for_two_as_for_one(self) -> None:
         self.read()
-        with mock.patch.object(by_question, "AT_A_TIME", 1), self.assertNumQueries(mock.ANY) as one:
+        with mock.patch.object(by_question, "AT_A_TIME", 1), CaptureQueriesContext(connection) as one:
             self.read()
-        with self.assertNumQueries(mock.ANY) as both:
+        with CaptureQueriesContext(connection) as both:
             self.read()
         self.assertEqual(len(one), len(both))

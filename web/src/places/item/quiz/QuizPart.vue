@@ -52,9 +52,9 @@ const rules = computed(() => {
 });
 
 function paperRules(found: Shapes["MyQuiz"]): string[] {
-  const minutes = found.minutes === null ? [] : [t("quiz.onPaper.minutes", { n: found.minutes })];
+  const minutes = found.minutes === null ? [] : [t("onPaper.minutes", { n: found.minutes })];
   const own = found.paper === "home" ? [attemptsRule(found)] : [];
-  return [t(`quiz.onPaper.${found.paper || "room"}`), ...minutes, ...own];
+  return [t(`onPaper.${found.paper || "room"}`), ...minutes, ...own];
 }
 
 function timeRule({ minutes, class_minutes: usual }: Shapes["MyQuiz"]): string {

@@ -48,7 +48,7 @@ async function send(one: File): Promise<void> {
     waiting.value = null;
     await stale(touched.doing(slug));
   } catch (error) {
-    problem.value = error instanceof NoAnswer ? t("quiz.onPaper.waits", { name: one.name }) : wrong(error);
+    problem.value = error instanceof NoAnswer ? t("onPaper.waits", { name: one.name }) : wrong(error);
     if (!(error instanceof NoAnswer)) waiting.value = null;
   }
   share.value = null;
@@ -73,27 +73,23 @@ const action = computed((): OwnAction | null => {
   if (!open.value) return quiz.can_begin && !writes.take.isPending.value ? taking() : null;
   if (!photos.value.length) return null;
   const n = photos.value.length;
-  return { label: t("quiz.onPaper.handIn", { n }, n), run: () => Promise.resolve((confirming.value = true)) };
+  return { label: t("onPaper.handIn", { n }, n), run: () => Promise.resolve((confirming.value = true)) };
 });
-const taking = (): OwnAction => ({ label: t("quiz.onPaper.take"), run: take });
+const taking = (): OwnAction => ({ label: t("onPaper.take"), run: take });
 defineExpose({ action });
 </script>
 
 <template>
-  <section
-    v-if="sheet"
-    class="card mb-4 px-4 py-3"
-    :aria-label="t('quiz.onPaper.yours', { code: sheet.code })"
-  >
-    <h2 class="text-[18px] font-bold">{{ t("quiz.onPaper.yours", { code: sheet.code }) }}</h2>
+  <section v-if="sheet" class="card mb-4 px-4 py-3" :aria-label="t('onPaper.yours', { code: sheet.code })">
+    <h2 class="text-[18px] font-bold">{{ t("onPaper.yours", { code: sheet.code }) }}</h2>
     <p class="mt-1 flex flex-wrap gap-x-5">
-      <a class="font-semibold underline" :href="file('sheets')" download>{{ t("quiz.onPaper.print") }}</a>
+      <a class="font-semibold underline" :href="file('sheets')" download>{{ t("onPaper.print") }}</a>
       <a v-if="sheet.key" class="font-semibold underline" :href="file('key')" download>{{
-        t("quiz.onPaper.key")
+        t("onPaper.key")
       }}</a>
     </p>
     <template v-if="open || photos.length">
-      <p v-if="open" class="mt-3">{{ t("quiz.onPaper.write", { code: sheet.code }) }}</p>
+      <p v-if="open" class="mt-3">{{ t("onPaper.write", { code: sheet.code }) }}</p>
       <FileLines
         class="mt-2"
         :files="photos"
@@ -102,23 +98,21 @@ defineExpose({ action });
         @remove="(file) => writes.removePhoto.mutate(file)"
       />
       <div v-if="open" class="no-print mt-2 flex flex-wrap items-center gap-3">
-        <UiFiles accept="image/*,application/pdf" multiple @chosen="sendAll">{{
-          t("quiz.onPaper.add")
-        }}</UiFiles>
+        <UiFiles accept="image/*,application/pdf" multiple @chosen="sendAll">{{ t("onPaper.add") }}</UiFiles>
         <UiButton v-if="waiting && share === null" look="text" @click="send(waiting)">{{
           t("handIn.tryAgain")
         }}</UiButton>
         <progress v-if="share !== null" max="1" :value="share" :aria-label="waiting?.name ?? ''" />
-        <span v-if="!photos.length && share === null" class="text-soft">{{ t("quiz.onPaper.none") }}</span>
+        <span v-if="!photos.length && share === null" class="text-soft">{{ t("onPaper.none") }}</span>
       </div>
     </template>
   </section>
   <p v-if="problem" role="alert" class="mb-4 text-late">{{ problem }}</p>
-  <UiDialog :open="confirming" :title="t('quiz.onPaper.confirm')" @close="confirming = false">
+  <UiDialog :open="confirming" :title="t('onPaper.confirm')" @close="confirming = false">
     <p>
       {{
         t(
-          "quiz.onPaper.confirmLine",
+          "onPaper.confirmLine",
           { title: page.row.title, code: sheet?.code ?? "", n: photos.length },
           photos.length,
         )

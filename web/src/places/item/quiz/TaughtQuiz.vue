@@ -47,7 +47,7 @@ defineExpose({ action: null });
         t(page.can_lay_out ? "quiz.toSetup" : "quiz.seeSetup")
       }}</UiButton>
       <UiButton v-if="setup.paper && count" look="main" :to="quizSheetsPath(slug, page.row.id)">{{
-        t("quiz.sheets.title")
+        t("sheets.title")
       }}</UiButton>
     </div>
   </section>

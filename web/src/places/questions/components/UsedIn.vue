@@ -12,14 +12,14 @@ const { data } = useQuery(courseBanks(() => slug).uses(() => question));
 </script>
 
 <template>
-  <section v-if="data" class="mt-6" :aria-label="t('quiz.used.title')">
-    <h2 class="text-[13.5px] text-soft">{{ t("quiz.used.title") }}</h2>
-    <p v-if="!data.uses.length" class="text-[14px] text-soft">{{ t("quiz.used.nowhere") }}</p>
+  <section v-if="data" class="mt-6" :aria-label="t('usedIn.title')">
+    <h2 class="text-[13.5px] text-soft">{{ t("usedIn.title") }}</h2>
+    <p v-if="!data.uses.length" class="text-[14px] text-soft">{{ t("usedIn.nowhere") }}</p>
     <ul v-else class="card">
       <li v-for="one in data.uses" :key="one.item_id" class="list-row used">
         <RouterLink :to="itemPath(slug, one.item_id)">{{ one.title }}</RouterLink>
         <span class="text-[13px] text-soft">
-          {{ one.drawn ? `${t("quiz.used.drawn")} · ` : "" }}{{ t("quiz.used.put", { n: one.put }, one.put) }}
+          {{ one.drawn ? `${t("usedIn.drawn")} · ` : "" }}{{ t("usedIn.put", { n: one.put }, one.put) }}
         </span>
       </li>
     </ul>

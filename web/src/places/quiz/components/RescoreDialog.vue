@@ -29,25 +29,25 @@ const writes = useClassWrites(
 async function rescore(): Promise<void> {
   if (!effect.value) return;
   await writes.rescore.mutateAsync({ question, edition: effect.value.edition });
-  say(t("quiz.rescore.done"));
+  say(t("rescore.done"));
   emit("close");
 }
 </script>
 
 <template>
-  <UiDialog :open="true" wide :title="t('quiz.rescore.title', { name })" @close="emit('close')">
+  <UiDialog :open="true" wide :title="t('rescore.title', { name })" @close="emit('close')">
     <p v-if="error" role="alert">{{ wrong(error) }}</p>
     <template v-else-if="effect">
       <p>
-        {{ t("quiz.rescore.line", { n: effect.moves.length, all: effect.answered }, effect.moves.length) }}
-        {{ effect.others ? t("quiz.rescore.others", { n: effect.others }, effect.others) : "" }}
+        {{ t("rescore.line", { n: effect.moves.length, all: effect.answered }, effect.moves.length) }}
+        {{ effect.others ? t("rescore.others", { n: effect.others }, effect.others) : "" }}
       </p>
       <table v-if="effect.moves.length" class="mt-3 ruled-table w-full">
         <thead>
           <tr>
             <th scope="col">{{ t("quiz.class.student") }}</th>
-            <th scope="col" class="f">{{ t("quiz.rescore.question") }}</th>
-            <th scope="col" class="f">{{ t("quiz.rescore.whole") }}</th>
+            <th scope="col" class="f">{{ t("rescore.question") }}</th>
+            <th scope="col" class="f">{{ t("rescore.whole") }}</th>
           </tr>
         </thead>
         <tbody>
@@ -59,11 +59,11 @@ async function rescore(): Promise<void> {
               }}</span>
             </th>
             <td class="f figures">
-              {{ t("quiz.rescore.move", { before: move.before, after: move.after }) }}
+              {{ t("rescore.move", { before: move.before, after: move.after }) }}
             </td>
             <td class="f figures">
               {{
-                t("quiz.rescore.move", {
+                t("rescore.move", {
                   before: move.raw_before ?? t("quiz.class.toRead"),
                   after: move.raw_after ?? t("quiz.class.toRead"),
                 })
@@ -77,7 +77,7 @@ async function rescore(): Promise<void> {
           look="main"
           :disabled="!effect.moves.length || writes.rescore.isPending.value"
           @click="rescore"
-          >{{ t("quiz.rescore.go") }}</UiButton
+          >{{ t("rescore.go") }}</UiButton
         >
         <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
       </div>

@@ -53,21 +53,21 @@ async function throwAway(): Promise<void> {
 </script>
 
 <template>
-  <section :aria-label="t('quiz.sheets.one')">
-    <h2 class="mb-2 text-[18px] font-bold">{{ t("quiz.sheets.one") }}</h2>
-    <p v-if="!page.questions" class="card px-4 py-3">{{ t("quiz.sheets.noQuestions") }}</p>
+  <section :aria-label="t('sheets.one')">
+    <h2 class="mb-2 text-[18px] font-bold">{{ t("sheets.one") }}</h2>
+    <p v-if="!page.questions" class="card px-4 py-3">{{ t("sheets.noQuestions") }}</p>
     <template v-else>
-      <p v-if="!page.rows.length" class="mb-2">{{ t("quiz.sheets.none") }}</p>
+      <p v-if="!page.rows.length" class="mb-2">{{ t("sheets.none") }}</p>
       <div v-if="page.without || left !== null" class="mb-3 flex flex-wrap items-center gap-3">
         <UiButton :look="page.rows.length ? 'plain' : 'main'" :disabled="left !== null" @click="make">{{
-          t("quiz.sheets.make", { n: page.without }, page.without)
+          t("sheets.make", { n: page.without }, page.without)
         }}</UiButton>
-        <span v-if="left !== null" role="status">{{ t("quiz.sheets.making", { n: left }) }}</span>
+        <span v-if="left !== null" role="status">{{ t("sheets.making", { n: left }) }}</span>
       </div>
       <template v-if="page.rows.length">
-        <UiField v-slot="{ field }" class="mb-2 max-w-[200px]" :label="t('quiz.sheets.room')">
+        <UiField v-slot="{ field }" class="mb-2 max-w-[200px]" :label="t('sheets.room')">
           <select :id="field" class="field" :value="room" @change="room = chosenOf($event, ROOMS) ?? room">
-            <option v-for="one in ROOMS" :key="one" :value="one">{{ t(`quiz.sheets.roomOf.${one}`) }}</option>
+            <option v-for="one in ROOMS" :key="one" :value="one">{{ t(`sheets.roomOf.${one}`) }}</option>
           </select>
         </UiField>
         <ul class="border-t border-rule">
@@ -76,30 +76,28 @@ async function throwAway(): Promise<void> {
             :key="one.part"
             class="flex flex-wrap items-baseline gap-x-5 border-b border-rule py-1.5"
           >
-            <span class="min-w-[150px]">{{ t("quiz.sheets.range", one) }}</span>
+            <span class="min-w-[150px]">{{ t("sheets.range", one) }}</span>
             <a
               v-for="[what, word] in WHATS"
               :key="what"
               :href="file(one.part, what)"
               class="underline"
               download
-              :aria-label="t(`quiz.sheets.${word}Of`, one)"
-              >{{ t(`quiz.sheets.${word}`) }}</a
+              :aria-label="t(`sheets.${word}Of`, one)"
+              >{{ t(`sheets.${word}`) }}</a
             >
           </li>
         </ul>
         <p v-if="unused" class="mt-2">
-          <UiButton look="text" class="!px-0" @click="throwing = true">{{
-            t("quiz.sheets.throwAway")
-          }}</UiButton>
+          <UiButton look="text" class="!px-0" @click="throwing = true">{{ t("sheets.throwAway") }}</UiButton>
         </p>
       </template>
     </template>
-    <UiDialog :open="throwing" :title="t('quiz.sheets.throwTitle')" @close="throwing = false">
-      <p>{{ t("quiz.sheets.throwLine") }}</p>
+    <UiDialog :open="throwing" :title="t('sheets.throwTitle')" @close="throwing = false">
+      <p>{{ t("sheets.throwLine") }}</p>
       <div class="mt-4 flex gap-2">
         <UiButton look="danger" :disabled="writes.throwAway.isPending.value" @click="throwAway">{{
-          t("quiz.sheets.throwNow")
+          t("sheets.throwNow")
         }}</UiButton>
         <UiButton look="text" @click="throwing = false">{{ t("quiz.confirm.back") }}</UiButton>
       </div>

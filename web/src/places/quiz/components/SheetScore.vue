@@ -64,7 +64,7 @@ async function keep(): Promise<void> {
   }
   saved();
   const named = { name: sheet.name, won: round(won.value), all: round(all.value), n: missing.value };
-  say(missing.value ? t("quiz.sheets.savedPart", named, missing.value) : t("quiz.sheets.saved", named));
+  say(missing.value ? t("sheets.savedPart", named, missing.value) : t("sheets.saved", named));
   emit("done");
 }
 
@@ -74,7 +74,7 @@ async function readTheirs(): Promise<void> {
   for (const line of lines.value) {
     const theirs = now?.questions[line.position]?.by_hand ?? null;
     if (theirs === line.seen) continue;
-    line.meanwhile = theirs === null ? "" : t("quiz.sheets.meanwhile", { points: theirs });
+    line.meanwhile = theirs === null ? "" : t("sheets.meanwhile", { points: theirs });
     line.seen = theirs;
   }
 }
@@ -101,13 +101,13 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLInputElement>(
       <h3 class="text-[18px] font-bold">{{ sheet.name }}</h3>
       <code class="figures">{{ sheet.code }}</code>
       <span v-if="sheet.taken_in_at" class="text-soft">{{
-        t("quiz.sheets.takeIn", { at: times.moment(sheet.taken_in_at) })
+        t("sheets.takeIn", { at: times.moment(sheet.taken_in_at) })
       }}</span>
       <b class="figures ml-auto" role="status">{{
-        t("quiz.sheets.total", { won: round(won), all: round(all) })
+        t("sheets.total", { won: round(won), all: round(all) })
       }}</b>
     </header>
-    <FileLines class="mb-3" :files="sheet.photos" :label="t('quiz.sheets.photos')" />
+    <FileLines class="mb-3" :files="sheet.photos" :label="t('sheets.photos')" />
     <ol>
       <li v-for="(question, n) in sheet.questions" :key="question.position" class="line">
         <div class="min-w-0">
@@ -130,26 +130,24 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLInputElement>(
           </div>
         </div>
         <label class="points-field">
-          <span class="text-[13px] text-soft">{{
-            t("quiz.sheets.points", { points: question.points })
-          }}</span>
+          <span class="text-[13px] text-soft">{{ t("sheets.points", { points: question.points }) }}</span>
           <input
             v-model="lines[n]!.points"
             class="field figures points"
             inputmode="decimal"
             maxlength="8"
-            :aria-label="t('quiz.sheets.pointsOf', { n: n + 1, points: question.points })"
+            :aria-label="t('sheets.pointsOf', { n: n + 1, points: question.points })"
             @keydown.enter="onward"
           />
           <span v-if="lines[n]!.meanwhile" class="text-[13px] text-late">{{ lines[n]!.meanwhile }}</span>
         </label>
         <label class="word-field">
-          <span class="text-[13px] text-soft">{{ t("quiz.sheets.word") }}</span>
+          <span class="text-[13px] text-soft">{{ t("sheets.word") }}</span>
           <input
             v-model="lines[n]!.comment"
             class="field"
             maxlength="20000"
-            :aria-label="t('quiz.sheets.wordOf', { n: n + 1 })"
+            :aria-label="t('sheets.wordOf', { n: n + 1 })"
           />
         </label>
       </li>
@@ -157,9 +155,9 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLInputElement>(
     <p v-if="problem" role="alert" class="mt-2 text-late">{{ problem }}</p>
     <div class="mt-3 flex flex-wrap gap-3">
       <UiButton look="main" type="submit" :disabled="writes.score.isPending.value">{{
-        t("quiz.sheets.save")
+        t("sheets.save")
       }}</UiButton>
-      <UiButton look="text" @click="leave">{{ t("quiz.sheets.close") }}</UiButton>
+      <UiButton look="text" @click="leave">{{ t("sheets.close") }}</UiButton>
     </div>
   </form>
 </template>

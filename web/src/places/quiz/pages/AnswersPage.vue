@@ -62,21 +62,21 @@ async function onward(answer: number): Promise<void> {
       <h1 class="text-[26px] font-bold">{{ page.name }}</h1>
       <span class="text-soft" role="status">{{
         page.waiting
-          ? t("quiz.answers.waiting", { n: page.waiting, all: page.all })
-          : t("quiz.answers.allRead", { all: page.all })
+          ? t("answersTo.waiting", { n: page.waiting, all: page.all })
+          : t("answersTo.allRead", { all: page.all })
       }}</span>
     </div>
     <div class="mb-4 flex flex-wrap gap-x-6">
       <UiCheck
         :model-value="waiting"
-        :label="t('quiz.answers.onlyWaiting')"
+        :label="t('answersTo.onlyWaiting')"
         @update:model-value="(on) => go({ waiting: !!on })"
       />
-      <UiCheck v-model="named" :label="t('quiz.answers.names')" />
+      <UiCheck v-model="named" :label="t('answersTo.names')" />
     </div>
     <p v-if="!page.answers.length && !isFetching" class="card px-4 py-3">
-      {{ t("quiz.answers.none") }}
-      <UiButton look="text" @click="go({ waiting: false })">{{ t("quiz.answers.all") }}</UiButton>
+      {{ t("answersTo.none") }}
+      <UiButton look="text" @click="go({ waiting: false })">{{ t("answersTo.all") }}</UiButton>
     </p>
     <ol class="grid gap-4">
       <li v-for="(one, n) in page.answers" :id="`answer-${one.question.id}`" :key="one.question.id">
@@ -87,9 +87,9 @@ async function onward(answer: number): Promise<void> {
             :to="quizOfPath(slug, id, one.person_id, one.number)"
             >{{ one.name }}</RouterLink
           >
-          <b v-else>{{ t("quiz.answers.someone", { n: start + n + 1 }) }}</b>
+          <b v-else>{{ t("answersTo.someone", { n: start + n + 1 }) }}</b>
           <span v-if="one.number > 1" class="text-soft">
-            · {{ t("quiz.answers.attempt", { n: one.number }) }}</span
+            · {{ t("answersTo.attempt", { n: one.number }) }}</span
           >
         </p>
         <ReviewedCard :question="one.question" :slug="slug" :zone="page.zone" :on-paper="one.on_paper">
@@ -99,11 +99,11 @@ async function onward(answer: number): Promise<void> {
     </ol>
     <nav v-if="shown > page.at_a_time" class="mt-4 flex items-center gap-4" :aria-label="page.name">
       <UiButton :disabled="!start" @click="go({ start: Math.max(0, start - page.at_a_time) })">{{
-        t("quiz.answers.before")
+        t("answersTo.before")
       }}</UiButton>
-      <span class="figures">{{ t("quiz.answers.range", { first: start + 1, last, all: shown }) }}</span>
+      <span class="figures">{{ t("answersTo.range", { first: start + 1, last, all: shown }) }}</span>
       <UiButton :disabled="last >= shown" @click="go({ start: start + page.at_a_time })">{{
-        t("quiz.answers.after")
+        t("answersTo.after")
       }}</UiButton>
     </nav>
   </main>

@@ -74,7 +74,7 @@ function words(row: Shapes["ClassRow"]): string {
         t(page.shown_by_hand ? "quiz.class.hide" : "quiz.class.show")
       }}</UiButton>
       <UiButton v-if="page.paper" look="main" :to="quizSheetsPath(slug, id)">{{
-        t("quiz.sheets.title")
+        t("sheets.title")
       }}</UiButton>
       <UiButton v-if="page.by_question.length" look="text" :to="quizFiguresPath(slug, id)">{{
         t("quiz.figures.title")

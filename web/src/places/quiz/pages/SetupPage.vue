@@ -86,7 +86,7 @@ const words = (_: keyof Form, value: unknown): string =>
           <p v-if="setup.fixed" class="card px-4 py-3">{{ t("quiz.setup.fixed") }}</p>
           <p v-else-if="setup.sheets" class="card px-4 py-3">
             {{ t("quiz.setup.sheets", { n: setup.sheets }, setup.sheets) }}
-            <RouterLink :to="quizSheetsPath(slug, id)">{{ t("quiz.sheets.title") }}</RouterLink>
+            <RouterLink :to="quizSheetsPath(slug, id)">{{ t("sheets.title") }}</RouterLink>
           </p>
           <SlotTable
             v-model="form.slots"

@@ -70,9 +70,9 @@ async function next(): Promise<void> {
       <RouterLink :to="itemPath(slug, id)">{{ page.title }}</RouterLink>
     </p>
     <div class="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-2">
-      <h1 class="text-[26px] font-bold">{{ t("quiz.sheets.title") }}</h1>
+      <h1 class="text-[26px] font-bold">{{ t("sheets.title") }}</h1>
       <span v-if="page.rows.length" class="text-soft" role="status">{{
-        t("quiz.sheets.sums", {
+        t("sheets.sums", {
           n: page.students - page.without,
           all: page.students,
           taken: count((r) => !!r.taken_in_at),
@@ -84,8 +84,8 @@ async function next(): Promise<void> {
       <UiButton look="text" :to="quizSetupPath(slug, id)">{{ t("quiz.questions") }}</UiButton>
     </div>
     <SheetPrint v-if="!code" :page="page" :slug="slug" :id="id" />
-    <section v-if="page.rows.length" :class="{ 'mt-7': !code }" :aria-label="t('quiz.sheets.two')">
-      <h2 class="mb-2 text-[18px] font-bold">{{ t("quiz.sheets.two") }}</h2>
+    <section v-if="page.rows.length" :class="{ 'mt-7': !code }" :aria-label="t('sheets.two')">
+      <h2 class="mb-2 text-[18px] font-bold">{{ t("sheets.two") }}</h2>
       <SheetScore
         v-if="code && sheet && sheet.code === code"
         :key="sheet.code"
@@ -98,7 +98,7 @@ async function next(): Promise<void> {
       <p v-else-if="code && sheetError" role="alert" class="text-late">{{ wrong(sheetError) }}</p>
       <template v-else>
         <form class="max-w-[360px]" @submit.prevent="take">
-          <UiField v-slot="{ field }" :label="t('quiz.sheets.find')">
+          <UiField v-slot="{ field }" :label="t('sheets.find')">
             <input
               :id="field"
               ref="box"
@@ -108,26 +108,26 @@ async function next(): Promise<void> {
               autocomplete="off"
               :aria-describedby="`${field}-line`"
             />
-            <p :id="`${field}-line`" class="mt-1 text-[14px] text-soft">{{ t("quiz.sheets.findLine") }}</p>
+            <p :id="`${field}-line`" class="mt-1 text-[14px] text-soft">{{ t("sheets.findLine") }}</p>
           </UiField>
         </form>
         <p v-if="!rows.length" role="status" class="mt-3">
-          {{ t("quiz.sheets.noneFound", { text: sought }) }}
+          {{ t("sheets.noneFound", { text: sought }) }}
         </p>
         <div
           v-else
           class="card relative mt-3 overflow-x-auto"
           role="region"
-          :aria-label="t('quiz.sheets.title')"
+          :aria-label="t('sheets.title')"
           tabindex="0"
         >
           <table class="ruled-table w-full">
             <thead>
               <tr>
                 <th scope="col">{{ t("quiz.class.student") }}</th>
-                <th scope="col">{{ t("quiz.sheets.code") }}</th>
+                <th scope="col">{{ t("sheets.code") }}</th>
                 <th scope="col">{{ t("quiz.class.stands") }}</th>
-                <th scope="col" class="f">{{ t("quiz.sheets.photos") }}</th>
+                <th scope="col" class="f">{{ t("sheets.photos") }}</th>
                 <th scope="col" class="f">{{ t("item.points") }}</th>
               </tr>
             </thead>
@@ -139,7 +139,7 @@ async function next(): Promise<void> {
                 <td>
                   <RouterLink :to="{ query: { sheet: row.code } }" class="figures">{{ row.code }}</RouterLink>
                 </td>
-                <td>{{ t(`quiz.sheets.state.${stateOf(row)}`) }}</td>
+                <td>{{ t(`sheets.state.${stateOf(row)}`) }}</td>
                 <td class="f figures">{{ row.photos || "" }}</td>
                 <td class="f figures">{{ row.points ?? "" }}</td>
               </tr>
