@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { Problem, type Shapes } from "@/api/client";
 import FileLines from "@/items/answering/FileLines.vue";
 import { marksIn } from "@/items/answering/places";
+import { lettersOf } from "../model/letters";
 import TypesetLine from "@/items/answering/TypesetLine.vue";
 import { useTyped } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
@@ -121,6 +122,9 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLInputElement>(
           </details>
           <div v-for="field in question.shown.fields" :key="field.name" class="key">
             <span v-if="field.label" class="text-[13px] text-soft">{{ field.label }}</span>
+            <b v-if="lettersOf(field, question.key[field.name])" class="figures">{{
+              lettersOf(field, question.key[field.name])
+            }}</b>
             <TypesetLine v-if="question.key_latex[field.name]" :latex="question.key_latex[field.name]!" />
             <ShownAnswer
               v-else-if="question.key[field.name] !== undefined"
