@@ -118,8 +118,8 @@ def _week(plan: WeekPlan) -> list[Wish]:
             Wish("heading", "Before the mid-term", "", 0, None, after, required=False),
             Wish("offline", "Work an old mid-term by hand", texts.OLD_MID_TERM, 60, None, after, (n, MONDAY, "10:00"),
                  (n, 1, "23:59"), required=False, hint="Paper, pencil, and no phone: as it will be in class."),
-            Wish("quiz", checks.GUIDE, texts.STUDY_GUIDE, 45, 8, after, (n - 1, MONDAY, "10:00"), (n, 1, "18:00"),
-                 (n, 1, "18:00"), required=False, practice=True, done_rule="opened"),
+            Wish("quiz", checks.GUIDE, texts.STUDY_GUIDE, 45, 8, after, (n - 1, MONDAY, "10:00"), (n, MONDAY, "23:59"),
+                 (n, MONDAY, "23:59"), required=False, practice=True, done_rule="opened"),
             Wish("quiz", checks.PRACTICE, texts.PRACTICE, 40, 20, after, (n - 1, MONDAY, "10:00"), (n, 1, "23:59"),
                  practice=True, done_rule="scored", done_percent=60, counting="best"),
         ]  # fmt: skip

@@ -247,7 +247,7 @@ CLIP = (
 )
 STUDY_GUIDE = (
     "<p>Eight questions as they come in the mid-term, in numbers of your own. Work them on paper with your one sheet of "
-    "notes. The key to your sheet, worked out, opens the evening before.</p>"
+    "notes. The key to your sheet, worked out, opens on the day before.</p>"
 )
 PRACTICE = (
     "<p>Ten questions from weeks 2 to 6, as often as you like, with new ones each time. Sixty per cent let you into the "
