@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from apps.courses.memberships import Membership
-from apps.kernel.public import Allowed, Denied, Verdict
+from apps.courses.memberships import Membership, course_and_membership
+from apps.courses.models import Course
+from apps.kernel.public import Actor, Allowed, Denied, Verdict, require
 
 STRANGER = Denied("course", stranger=True)
 """Whoever has no place in a course gets the answer that they would get without the course."""
@@ -39,3 +40,10 @@ def can_see_student(member: Membership, section_id: int | None) -> Verdict:
     if not member.teaches:
         return can_teach(member)
     return Allowed() if member.reaches(section_id) else Denied("course.other_section")
+
+
+def taught_course(actor: Actor, slug: str) -> tuple[Course, Membership]:
+    """The course and the actor's place in it, for those who teach it; others are refused."""
+    course, member = course_and_membership(actor, slug)
+    require(can_teach(member))
+    return course, member

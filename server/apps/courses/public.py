@@ -10,7 +10,7 @@ from apps.courses.kept import ByVersion
 from apps.courses.memberships import Membership, Role, course_and_membership, membership
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
 from apps.courses.models.version import COURSE_OF_ROW, raises_version
-from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach
+from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach, taught_course
 from apps.courses.queries import (
     RUNNING,
     THERE,
@@ -77,6 +77,7 @@ __all__ = [
     "set_teacher",
     "student_count",
     "students",
+    "taught_course",
     "weekday_name",
     "written_day",
 ]

@@ -19,7 +19,7 @@ from apps.kernel.plain_pages import not_there, not_understood
 from apps.kernel.problem_json import answer_problems, refused, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import Readable, actor_of, answer
-from apps.kernel.richtext import clean, may_embed, refused_embeds, words_in
+from apps.kernel.richtext import clean, formulas_written, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
 from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import on_one_line, one_line, web_link
@@ -55,6 +55,7 @@ __all__ = [
     "editions",
     "existing_files",
     "file_out",
+    "formulas_written",
     "keep_bytes",
     "may_embed",
     "not_found",

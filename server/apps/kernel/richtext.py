@@ -9,6 +9,7 @@ from urllib.parse import urlsplit
 
 import nh3
 from django.conf import settings
+from lxml import html as lxml_html
 
 TAGS = {
     *("p", "br", "hr", "h2", "h3", "h4", "strong", "em", "u", "s", "sub", "sup", "code", "pre", "blockquote"),
@@ -78,3 +79,15 @@ def refused_embeds(html: str) -> list[str]:
 
 def words_in(html: str) -> int:
     return len(nh3.clean(html.replace("<", " <"), tags=set()).split())
+
+
+def formulas_written(html: str) -> str:
+    """For paper, which typesets none: each formula as it was written, where its place is empty."""
+    if "data-latex" not in html:
+        return html
+    holder = lxml_html.fragment_fromstring(html, create_parent="div")
+    for formula in holder.iter():
+        latex = formula.get("data-latex") if isinstance(formula.tag, str) else None
+        if latex and not formula.text_content().strip():
+            formula.text = latex
+    return "".join([holder.text or "", *(lxml_html.tostring(one, encoding="unicode") for one in holder)])

@@ -13,7 +13,7 @@ from unvo_core.questions.showing import filled, shown_numbers
 
 from apps.courses.public import Course, students
 from apps.gradebook.public import points
-from apps.kernel.public import clean, pdf
+from apps.kernel.public import clean, formulas_written, pdf
 from apps.layout.public import layout
 from apps.questions.public import AskedOut, shown_question
 from apps.quizzes.facts import rules_of
@@ -79,7 +79,11 @@ def _question(put: Put, share: float) -> dict[str, Any]:
     shown = shown_question(put.asked, put.version_asked)
     several = len(shown.fields) > 1
     names = {f.name: f"({LETTERS[n].lower()})" if several else "" for n, f in enumerate(shown.fields)}
-    text = filled(shown.text, {}, lambda name: f"<u class='gap'>{names[name]}</u>" if name in names else f"[[{name}]]")
+    text = filled(
+        formulas_written(shown.text),
+        {},
+        lambda name: f"<u class='gap'>{names[name]}</u>" if name in names else f"[[{name}]]",
+    )
     fields = [{**_field(field), "mark": names[field.name]} for field in shown.fields]
     return {
         "number": put.row.position + 1,
@@ -97,8 +101,8 @@ def points_said(put: Put) -> str:
 
 def _field(field: AskedOut) -> dict[str, Any]:
     """`room`: millimetres to work in."""
-    options = [{"letter": LETTERS[n % 26], "text": o.text} for n, o in enumerate(field.options)]
-    targets = [{"letter": str(n + 1), "text": o.text} for n, o in enumerate(field.targets)]
+    options = [{"letter": LETTERS[n % 26], "text": formulas_written(o.text)} for n, o in enumerate(field.options)]
+    targets = [{"letter": str(n + 1), "text": formulas_written(o.text)} for n, o in enumerate(field.targets)]
     wide = {"by_hand": 70, "choice": 0, "matching": 0, "ordering": 0, "text": 0}
     return {
         "asks": field.asks,
@@ -147,7 +151,11 @@ def _key(put: Put, *, worked: bool) -> dict[str, Any]:
             case _:
                 text = str(given)
         said.append(f"{field.label}: {text}" if field.label else text)
-    solution = clean(filled(put.question.solution, shown_numbers(put.question, put.version))) if worked else ""
+    solution = (
+        formulas_written(clean(filled(put.question.solution, shown_numbers(put.question, put.version))))
+        if worked
+        else ""
+    )
     return {
         "number": put.row.position + 1,
         "points": points_said(put),

@@ -12,7 +12,16 @@ from apps.layout.public import item_row, kind_of
 from apps.questions.public import questions_of_banks
 from apps.quizzes.api.schemas import AnswerFile
 from apps.quizzes.facts import slots_of
-from apps.quizzes.models import AttemptFile, AttemptQuestion, QuestionRuling, Quiz, QuizAttempt, RoomPlace, SheetFile
+from apps.quizzes.models import (
+    AttemptFile,
+    AttemptQuestion,
+    PaperSheet,
+    QuestionRuling,
+    Quiz,
+    QuizAttempt,
+    RoomPlace,
+    SheetFile,
+)
 
 
 def quiz_of(item_id: int) -> Quiz:
@@ -23,6 +32,12 @@ def quiz_of(item_id: int) -> Quiz:
 def require_quiz(course: Course, item_id: int) -> None:
     if not kind_of(item_row(course, item_id).kind).puts_questions:
         raise not_found("quiz")
+
+
+def is_begun(item_id: int) -> bool:
+    """Somebody has an attempt, or a sheet that they took."""
+    sheets = PaperSheet.objects.filter(item_id=item_id, made_by=None)
+    return QuizAttempt.objects.filter(item_id=item_id).exists() or sheets.exists()
 
 
 def attempts_of(item_id: int, person_id: int) -> list[QuizAttempt]:

@@ -18,9 +18,9 @@ from apps.layout.public import layout
 from apps.questions.public import banks, named_questions, newest, question_of, shown_question, version_of
 from apps.quizzes.api import class_schemas as s
 from apps.quizzes.facts import rules_of, slots_of
-from apps.quizzes.models import AttemptQuestion, PaperSheet, Quiz, QuizAttempt
+from apps.quizzes.models import AttemptQuestion, PaperSheet, Quiz
 from apps.quizzes.putting import key_answers
-from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
+from apps.quizzes.queries import drawn_from, is_begun, quiz_of, require_quiz
 from apps.quizzes.said import shows_said
 from apps.quizzes.standing import ends_of_class
 
@@ -54,7 +54,7 @@ def setup_out(course: Course, item_id: int) -> s.QuizSetup:
         total=str(points(total_points(slots))),
         said=shows_said(rules, stand, layout(course).zone),
         sheets=PaperSheet.objects.filter(item_id=item_id, attempt=None).count(),
-        fixed=QuizAttempt.objects.filter(item_id=item_id).exists(),
+        fixed=is_begun(item_id),
         shown_by_hand=quiz.opened_at is not None,
         banks=list(there.values()),
     )

@@ -9,6 +9,8 @@ export default {
     right: "Right",
     wrong: "Not right",
     part: "{share} of the points",
+    fileWaits:
+      "There is no connection. One file is not there yet. | There is no connection. One file is not there yet. | There is no connection. {n} files are not there yet.",
     byPerson: "A person reads this.",
     choose: "Choose one",
     chooseSeveral: "Choose all that are right",

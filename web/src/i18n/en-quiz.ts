@@ -116,7 +116,6 @@ export default {
     addFile: "Add a file",
     removeFile: "Remove",
     record: "Record",
-    fileWaits: "{name} is not there yet: there is no connection. Try again.",
     confirm: {
       title: "Hand in this quiz?",
       line: "{title}: {n} of {all} questions are answered.",

@@ -16,7 +16,6 @@ export default {
     confirm: "Hand in this sheet?",
     confirmLine:
       "{title}, sheet {code}, with one photograph. After this nothing is added to it. | {title}, sheet {code}, with one photograph. After this nothing is added to it. | {title}, sheet {code}, with {n} photographs. After this nothing is added to it.",
-    waits: "{name} is not there yet: there is no connection. Try again.",
   },
   sheets: {
     title: "Sheets",

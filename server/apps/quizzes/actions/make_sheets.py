@@ -63,12 +63,12 @@ def my_students(course: Course, member: Membership) -> QuerySet[Enrolment]:
 
 
 def throw_sheets_away(actor: Actor, course: Course, item_id: int) -> int:
-    """Those that nobody has worked on, as far as Unvo knows: to print others. Returns how many."""
+    """Those that were made for a class and that nobody has worked on, as far as Unvo knows: to print others. What a
+    student took stays. Returns how many."""
     member = _teaching(actor, course, item_id)
     mine = my_students(course, member).values("person_id")
-    rows = PaperSheet.objects.select_for_update(of=("self",)).filter(
-        item_id=item_id, attempt=None, files=None, person_id__in=mine
-    )
+    unused = PaperSheet.objects.filter(item_id=item_id, attempt=None, files=None).exclude(made_by=None)
+    rows = unused.filter(person_id__in=mine).select_for_update(of=("self",))
     gone = [sheet.pk for sheet in rows.only("pk")]
     PaperSheet.objects.filter(pk__in=gone).delete()
     if gone:

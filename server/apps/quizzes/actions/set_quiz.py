@@ -18,8 +18,8 @@ from apps.layout.changes import Edit, apply_edits, with_hand_ins
 from apps.layout.public import Item, item_row
 from apps.questions.public import Bank, Brought, banks, bring_questions, named_questions
 from apps.quizzes.facts import slots_of
-from apps.quizzes.models import PaperSheet, Quiz, QuizAttempt
-from apps.quizzes.queries import drawn_from, quiz_of, require_quiz
+from apps.quizzes.models import PaperSheet, Quiz
+from apps.quizzes.queries import drawn_from, is_begun, quiz_of, require_quiz
 
 MOST_POINTS = 1000
 
@@ -93,7 +93,7 @@ def _decimal(value: Fraction) -> Decimal:
 
 
 def _refuse_begun(item_id: int) -> None:
-    if QuizAttempt.objects.filter(item_id=item_id).exists():
+    if is_begun(item_id):
         raise Refused("quiz.with_attempts", status=409)
     if sheets := PaperSheet.objects.filter(item_id=item_id).count():
         raise Refused("quiz.with_sheets", status=409, sheets=sheets)

@@ -5,7 +5,7 @@ from typing import Annotated
 from django.http import HttpResponse
 from ninja import Query, Router
 
-from apps.courses.public import Course, Membership, can_lay_out, can_teach, course_and_membership
+from apps.courses.public import Course, can_lay_out, taught_course
 from apps.kernel.public import Refused, actor_of, answer, require, write
 from apps.people.public import SignedIn
 from apps.quizzes import setup
@@ -24,36 +24,30 @@ from apps.quizzes.reviewing import review
 router = Router(tags=["quizzes"])
 
 
-def _teaching(request: SignedIn, slug: str) -> tuple[Course, Membership]:
-    course, member = course_and_membership(actor_of(request), slug)
-    require(can_teach(member))
-    return course, member
-
-
 def _class(request: SignedIn, slug: str, item_id: int) -> s.QuizClass:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     return quiz_class(course, item_id, member)
 
 
 @router.get("/courses/{slug}/items/{item_id}/quiz-setup", response=s.QuizSetup)
 def quiz_setup(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     return answer(setup.setup_out(course, item_id))
 
 
 @router.put("/courses/{slug}/items/{item_id}/quiz-setup", response=s.QuizSetup)
 @write
 def save_quiz_setup(request: SignedIn, slug: str, item_id: int, payload: s.QuizIn) -> s.QuizSetup:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     wish = set_quiz.QuizWish(rules=rules_of(payload), slots=setup.slots_in(payload.slots))
     set_quiz.set_quiz(actor_of(request), course, item_id, wish)
-    fresh, _ = _teaching(request, slug)
+    fresh, _ = taught_course(actor_of(request), slug)
     return setup.setup_out(fresh, item_id)
 
 
 @router.get("/courses/{slug}/bank-questions/{bank_question_id}/uses", response=s.QuestionUses)
 def read_question_uses(request: SignedIn, slug: str, bank_question_id: int) -> HttpResponse:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     return answer(setup.uses(course, bank_question_id))
 
 
@@ -61,7 +55,7 @@ def read_question_uses(request: SignedIn, slug: str, bank_question_id: int) -> H
 def preview_quiz(
     request: SignedIn, slug: str, item_id: int, seed: Annotated[str, Query(max_length=40)] = "1"
 ) -> HttpResponse:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     require(can_lay_out(member))
     return answer(setup.preview(course, item_id, seed))
 
@@ -73,14 +67,14 @@ def read_quiz_class(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 
 @router.get("/courses/{slug}/items/{item_id}/quiz-figures", response=s.QuizFigures)
 def read_quiz_figures(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     return answer(figures(course, item_id, member))
 
 
 @router.put("/courses/{slug}/items/{item_id}/quiz-class/{person_id}/here", response=s.QuizClass)
 @write
 def check_in_to_quiz(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.Here) -> s.QuizClass:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     room.check_in(actor_of(request), course, item_id, person_id, here=payload.here)
     return _class(request, slug, item_id)
 
@@ -88,14 +82,14 @@ def check_in_to_quiz(request: SignedIn, slug: str, item_id: int, person_id: int,
 @router.post("/courses/{slug}/items/{item_id}/quiz-class/{person_id}/minutes", response=s.QuizClass)
 @write
 def give_quiz_minutes(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.MinutesIn) -> s.QuizClass:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     room.give_minutes(actor_of(request), course, item_id, person_id, payload.minutes)
     return _class(request, slug, item_id)
 
 
 @router.get("/courses/{slug}/items/{item_id}/quiz-class/{person_id}/{number}", response=Review)
 def read_attempt_of(request: SignedIn, slug: str, item_id: int, person_id: int, number: int) -> HttpResponse:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     rows = QuizAttempt.objects.select_related("course", "person").filter(item_id=item_id, course=course)
     attempt = rows.filter(person_id=person_id, number=number).first()
     if attempt is None:
@@ -107,7 +101,7 @@ def read_attempt_of(request: SignedIn, slug: str, item_id: int, person_id: int, 
 @router.put("/courses/{slug}/items/{item_id}/quiz-answers/{answer_id}", response=Review)
 @write
 def read_quiz_answer(request: SignedIn, slug: str, item_id: int, answer_id: int, payload: s.ReadQuestionIn) -> Review:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     wish = read_by_hand.Read(points=payload.points, comment=payload.comment, seen=payload.seen)
     row = read_by_hand.read_question(actor_of(request), course, item_id, answer_id, wish)
     attempt = QuizAttempt.objects.select_related("course", "person").get(pk=row.attempt_id)
@@ -123,13 +117,13 @@ def read_answers_to(
     waiting: bool = False,
     start: Annotated[int, Query(ge=0, lt=2**31)] = 0,
 ) -> HttpResponse:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     return answer(answers_to(course, member, item_id, bank_question_id, waiting=waiting, start=start))
 
 
 @router.get("/courses/{slug}/items/{item_id}/quiz-questions/{bank_question_id}/rescoring", response=s.RescoreEffect)
 def read_rescoring(request: SignedIn, slug: str, item_id: int, bank_question_id: int) -> HttpResponse:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     require(can_lay_out(member))
     return answer(_effect(course, item_id, bank_question_id))
 
@@ -156,7 +150,7 @@ def _effect(course: Course, item_id: int, bank_question_id: int) -> s.RescoreEff
 def rescore_question(
     request: SignedIn, slug: str, item_id: int, bank_question_id: int, payload: s.RescoreIn
 ) -> s.QuizClass:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     rescore.rescore(actor_of(request), course, item_id, bank_question_id, payload.edition)
     return _class(request, slug, item_id)
 
@@ -164,7 +158,7 @@ def rescore_question(
 @router.delete("/courses/{slug}/items/{item_id}/quiz-rescorings/{rescoring_id}", response=s.QuizClass)
 @write
 def set_rescoring_back(request: SignedIn, slug: str, item_id: int, rescoring_id: int) -> s.QuizClass:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     rescore.set_back(actor_of(request), course, item_id, rescoring_id)
     return _class(request, slug, item_id)
 
@@ -174,7 +168,7 @@ def set_rescoring_back(request: SignedIn, slug: str, item_id: int, rescoring_id:
 def rule_on_question(
     request: SignedIn, slug: str, item_id: int, bank_question_id: int, payload: s.RulingIn
 ) -> s.QuizClass:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     rescore.rule(actor_of(request), course, item_id, bank_question_id, payload.kind, payload.why)
     return _class(request, slug, item_id)
 
@@ -182,6 +176,6 @@ def rule_on_question(
 @router.put("/courses/{slug}/items/{item_id}/quiz-shown", response=s.QuizClass)
 @write
 def show_quiz(request: SignedIn, slug: str, item_id: int, payload: s.ShowIn) -> s.QuizClass:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     show(actor_of(request), course, item_id, on=payload.on)
     return _class(request, slug, item_id)

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from django.http import HttpResponse
 from ninja import File, Query, Router, UploadedFile
 
-from apps.courses.public import Course, Membership, can_study, can_teach, course_and_membership, course_by_slug
+from apps.courses.public import Course, can_study, course_by_slug, taught_course
 from apps.kernel.public import Refused, actor_of, answer, pdf_answer, require, write
 from apps.path.public import enter, require_open
 from apps.people.public import SignedIn
@@ -26,14 +26,8 @@ router = Router(tags=["quizzes"])
 AT = "/courses/{slug}/items/{item_id}"
 
 
-def _teaching(request: SignedIn, slug: str) -> tuple[Course, Membership]:
-    course, member = course_and_membership(actor_of(request), slug)
-    require(can_teach(member))
-    return course, member
-
-
 def _page(request: SignedIn, slug: str, item_id: int) -> s.SheetsPage:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     return sheets_page(course, member, item_id)
 
 
@@ -46,14 +40,14 @@ def read_quiz_sheets(request: SignedIn, slug: str, item_id: int) -> HttpResponse
 @write(again=lambda request, slug, item_id, **_: s.SheetsMade(left=0, page=_page(request, slug, item_id)))
 def make_quiz_sheets(request: SignedIn, slug: str, item_id: int) -> s.SheetsMade:
     """Some at a time: `left` says how many are still to be made."""
-    left = make_sheets.make_sheets(actor_of(request), _teaching(request, slug)[0], item_id)
+    left = make_sheets.make_sheets(actor_of(request), taught_course(actor_of(request), slug)[0], item_id)
     return s.SheetsMade(left=left, page=_page(request, slug, item_id))
 
 
 @router.delete(AT + "/quiz-sheets", response=s.SheetsPage)
 @write
 def throw_quiz_sheets_away(request: SignedIn, slug: str, item_id: int) -> s.SheetsPage:
-    make_sheets.throw_sheets_away(actor_of(request), _teaching(request, slug)[0], item_id)
+    make_sheets.throw_sheets_away(actor_of(request), taught_course(actor_of(request), slug)[0], item_id)
     return _page(request, slug, item_id)
 
 
@@ -67,7 +61,7 @@ def print_quiz_sheets(
     room: Annotated[Room, Query()] = "some",
 ) -> HttpResponse:
     """So many sheets of the reader's students as one PDF, from the first part on; or their key."""
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     require_quiz(course, item_id)
     rows = sheets_in_order(course, member, item_id)
     first = max(0, min(part, len(rows)) - 1) * SHEETS_IN_A_FILE
@@ -88,20 +82,20 @@ def _printed(course: Course, item_id: int, rows: list[PaperSheet], what: str, ro
 
 @router.get(AT + "/quiz-sheets/of/{code}", response=s.SheetOut)
 def read_quiz_sheet(request: SignedIn, slug: str, item_id: int, code: str) -> HttpResponse:
-    course, member = _teaching(request, slug)
+    course, member = taught_course(actor_of(request), slug)
     sheet = sheet_by_code(course, item_id, code)
     require(can_see_work_of(member, course, sheet.person_id))
     return answer(sheet_out(sheet))
 
 
 def _scored_again(request: SignedIn, slug: str, item_id: int, code: str, **_: object) -> s.SheetOut:
-    return sheet_out(sheet_by_code(_teaching(request, slug)[0], item_id, code))
+    return sheet_out(sheet_by_code(taught_course(actor_of(request), slug)[0], item_id, code))
 
 
 @router.put(AT + "/quiz-sheets/of/{code}", response=s.SheetOut)
 @write(again=_scored_again)
 def score_quiz_sheet(request: SignedIn, slug: str, item_id: int, code: str, payload: s.SheetScoresIn) -> s.SheetOut:
-    course, _ = _teaching(request, slug)
+    course, _ = taught_course(actor_of(request), slug)
     scores = [
         take_in.Scored(position=one.position, read=Read(points=one.points, comment=one.comment, seen=one.seen))
         for one in payload.scores

@@ -169,6 +169,12 @@ class InARoom(PaperCase):
         self.assertEqual(len(left["rows"]), 1, "the one that was taken in stays")
         self.refused(self.set(paper=""), 409, "quiz.with_attempts")
 
+    def test_a_formula_of_the_text_stands_on_the_sheet(self) -> None:
+        formula = '<p>Use <span data-type="inline-math" data-latex="a^2+b^2"></span> for [[d]] and [[az]].</p>'
+        self.correct(self.latitude, {**LATITUDE, "text": formula})
+        self.make()
+        self.assertIn("Use a^2+b^2 for", text_of(self.printed()))
+
     def test_a_corrected_question_leaves_the_sheet_as_it_was_printed(self) -> None:
         self.make()
         self.correct(self.latitude, {**LATITUDE, "text": "<p>Other words for [[d]] and [[az]].</p>"})
@@ -255,6 +261,14 @@ class AtHome(PaperCase):
             self.assertIn("South and west", text_of(self.student.get(key)))
             late = self.student.send("POST", f"{self.at}/quiz/sheet/hand-in")
             self.refused(late, 409, "quiz.key_is_out_on_paper")
+
+    def test_a_sheet_that_somebody_took_is_not_thrown_away(self) -> None:
+        code = self.take().json()["code"]
+        self.make()
+        left = self.teacher.send("DELETE", f"{self.at}/quiz-sheets").json()
+        self.assertEqual([row["code"] for row in left["rows"]], [code])
+        self.refused(self.set(self.question("Another", LATITUDE), paper="home"), 409, "quiz.with_attempts")
+        self.assertTrue(self.teacher.get(f"{self.at}/quiz-setup").json()["fixed"])
 
     def test_one_attempt_is_one_sheet(self) -> None:
         self.take()

@@ -2,13 +2,13 @@
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
-import { NoAnswer, type Shapes } from "@/api/client";
+import type { Shapes } from "@/api/client";
 import { useStale, useWrong } from "@/frame/writes";
 import { touched } from "@/api/reads";
+import FileSending from "@/items/answering/FileSending.vue";
 import FileLines from "@/items/answering/FileLines.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
-import UiFiles from "@/ui/field/UiFiles.vue";
 import type { OwnAction } from "../own";
 import { uploadPhoto, useSheetOfMine } from "./queries";
 
@@ -26,8 +26,6 @@ const id = () => page.row.id;
 const writes = useSheetOfMine(() => slug, id);
 const problem = ref("");
 const confirming = ref(false);
-const share = ref<number | null>(null);
-const waiting = ref<File | null>(null);
 const sheet = computed(() => quiz.sheet);
 const file = (what: string): string => `/api/courses/${slug}/items/${id()}/quiz/sheet.pdf?what=${what}`;
 const photos = computed(() => sheet.value?.photos ?? []);
@@ -39,23 +37,9 @@ async function take(): Promise<void> {
   await writes.take.mutateAsync().catch((error: unknown) => (problem.value = wrong(error)));
 }
 
-async function send(one: File): Promise<void> {
-  problem.value = "";
-  waiting.value = one;
-  share.value = 0;
-  try {
-    await uploadPhoto(slug, id(), one, (part) => (share.value = part));
-    waiting.value = null;
-    await stale(touched.doing(slug));
-  } catch (error) {
-    problem.value = error instanceof NoAnswer ? t("onPaper.waits", { name: one.name }) : wrong(error);
-    if (!(error instanceof NoAnswer)) waiting.value = null;
-  }
-  share.value = null;
-}
-
-async function sendAll(files: File[]): Promise<void> {
-  for (const one of files) await send(one);
+async function send(one: File, told: (share: number) => void): Promise<void> {
+  await uploadPhoto(slug, id(), one, told);
+  await stale(touched.doing(slug));
 }
 
 async function handIn(): Promise<void> {
@@ -97,14 +81,14 @@ defineExpose({ action });
         :removable="open"
         @remove="(file) => writes.removePhoto.mutate(file)"
       />
-      <div v-if="open" class="no-print mt-2 flex flex-wrap items-center gap-3">
-        <UiFiles accept="image/*,application/pdf" multiple @chosen="sendAll">{{ t("onPaper.add") }}</UiFiles>
-        <UiButton v-if="waiting && share === null" look="text" @click="send(waiting)">{{
-          t("handIn.tryAgain")
-        }}</UiButton>
-        <progress v-if="share !== null" max="1" :value="share" :aria-label="waiting?.name ?? ''" />
-        <span v-if="!photos.length && share === null" class="text-soft">{{ t("onPaper.none") }}</span>
-      </div>
+      <FileSending
+        v-if="open"
+        :send="send"
+        :label="t('onPaper.add')"
+        :hint="photos.length ? '' : t('onPaper.none')"
+        accept="image/*,application/pdf"
+        multiple
+      />
     </template>
   </section>
   <p v-if="problem" role="alert" class="mb-4 text-late">{{ problem }}</p>
