@@ -25,11 +25,13 @@ def _measure() -> int:
 
     seed(datetime.fromisoformat(CLOCK))
     from tools.bench_questions import measured as questions_measured
+    from tools.bench_quizzes import WHOSE, page
     from tools.bench_talk import pages as talk_pages
 
     cookie, port = signed_in(Person.objects.get(username="rosalind.tarrow")), 8765
     with serving(port):
         ok = all([_pages(port, cookie, COURSE_PAGES), _pages(port, cookie, talk_pages())])
+        ok = _pages(port, signed_in(Person.objects.get(username=WHOSE)), page()) and ok
         ok = questions_measured(port, signed_in(Person.objects.get(username="ines.varga-oduya"))) and ok
     from tools.bench_class import measured as class_measured
     from tools.bench_quizzes import measured as quizzes_measured

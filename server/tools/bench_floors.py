@@ -64,6 +64,23 @@ ANNOUNCEMENTS = """
     LEFT JOIN messages_of_courses_announcementread r ON r.announcement_id = a.id AND r.person_id = %(person)s
     WHERE c.slug = 'srv-110' AND NOT a.removed AND a.published
 """
+QUIZ = """
+    SELECT q.*, i.title, i.points, i.moments, a.* FROM quizzes_quiz q JOIN layout_item i ON i.id = q.item_id
+    JOIN quizzes_quizattempt a ON a.item_id = q.item_id AND a.person_id = %(person)s WHERE q.item_id = %(item)s
+"""
+PUT = """
+    SELECT r.*, b.name, e.body, t.number AS try, t.answers AS tried, t.share AS try_share
+    FROM quizzes_attemptquestion r JOIN quizzes_quizattempt a ON a.id = r.attempt_id
+    JOIN questions_bankquestion b ON b.id = r.question_id JOIN questions_questionedition e ON e.id = r.edition_id
+    LEFT JOIN quizzes_try t ON t.question_id = r.id
+    WHERE a.item_id = %(item)s AND a.person_id = %(person)s ORDER BY r.position, t.number
+"""
+TAUGHT = """
+    SELECT w.*, i.title FROM questions_taughtin w JOIN layout_item i ON i.id = w.item_id
+    WHERE w.question_id IN (SELECT r.question_id FROM quizzes_attemptquestion r
+                            JOIN quizzes_quizattempt a ON a.id = r.attempt_id
+                            WHERE a.item_id = %(item)s AND a.person_id = %(person)s)
+"""
 
 
 def _rows(request: HttpRequest, *statements: str) -> HttpResponse:
@@ -108,3 +125,8 @@ def thread(request: HttpRequest) -> HttpResponse:
 
 def announcements(request: HttpRequest) -> HttpResponse:
     return _rows(request, PLACE, ANNOUNCEMENTS)
+
+
+def quiz(request: HttpRequest) -> HttpResponse:
+    """An attempt with its questions, their bodies, tries and places."""
+    return _rows(request, PLACE, QUIZ, PUT, TAUGHT)

@@ -3,7 +3,7 @@
 from config.urls import urlpatterns as application
 from django.urls import path
 
-from tools.bench_floors import announcements, ribbon, standing, talk, thread, threads, week
+from tools.bench_floors import announcements, quiz, ribbon, standing, talk, thread, threads, week
 
 urlpatterns = [
     path("api-floor/week", week),
@@ -13,5 +13,6 @@ urlpatterns = [
     path("api-floor/threads", threads),
     path("api-floor/thread", thread),
     path("api-floor/announcements", announcements),
+    path("api-floor/quiz", quiz),
     *application,
 ]

@@ -71,10 +71,11 @@ def remove_photo(actor: Actor, course: Course, item_id: int, file_id: int) -> No
 
 def hand_photos_in(actor: Actor, course: Course, item_id: int) -> QuizAttempt:
     """Once: from another window, what was handed in stays."""
-    done = PaperSheet.objects.filter(item_id=item_id, person_id=actor.person_id or 0).order_by("-number").first()
-    if done is not None and done.attempt is not None:
-        require(can_study(membership(actor, course)))
-        return done.attempt
+    require(can_study(membership(actor, course)))
+    mine = PaperSheet.objects.filter(item_id=item_id, person_id=actor.person_id or 0)
+    last = mine.select_for_update(of=("self",)).order_by("-number").first()
+    if last is not None and last.attempt is not None:
+        return last.attempt
     sheet = own_open_sheet(actor, course, item_id)
     if not sheet.files.exists():
         raise Refused("quiz.no_photos")

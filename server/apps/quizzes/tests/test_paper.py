@@ -222,7 +222,11 @@ class AtHome(PaperCase):
     def test_a_sheet_is_taken_photographed_handed_in_and_scored(self) -> None:
         code = self.take().json()["code"]
         self.assertEqual(self.take().json()["code"], code, "it stays the same however often it is asked for")
-        self.assertIn(code, text_of(self.student.get(f"{self.at}/quiz/sheet.pdf")))
+        printed = text_of(self.student.get(f"{self.at}/quiz/sheet.pdf"))
+        self.assertIn(code, printed)
+        key = self.teacher.get(f"{self.at}/quiz-sheets/of/{code}").json()["questions"][0]["key"]["a"]
+        told = self.student.get(f"{self.at}/quiz").content.decode() + printed
+        self.assertNotIn(key, told, "neither the sheet nor its page tells what is right")
         empty = self.student.send("POST", f"{self.at}/quiz/sheet/hand-in")
         self.refused(empty, 422, "quiz.no_photos")
         self.photo("one.png")
