@@ -131,3 +131,21 @@ class OnPaper(QuizWorld, Journey):
         expect(page.get_by_text("All 2 are read")).to_be_visible()
         page.get_by_label("Only what waits").check()
         expect(page.get_by_text("Nothing waits here any more.")).to_be_visible()
+
+    def test_photographs_over_a_lost_line_all_wait(self) -> None:
+        self.set(paper="home")
+        self.student.send("POST", f"{self.at}/quiz/sheet")
+        page = self.page(KEEPS_UP, self.address)
+        expect(page.get_by_role("link", name="Your sheet (PDF)")).to_be_visible()
+        page.route("**/quiz/sheet/photos", lambda route: route.abort())
+        photo = {"name": "page 1.png", "mimeType": "image/png", "buffer": PNG}
+        page.locator("input[type=file]").set_input_files([photo, {**photo, "name": "page 2.png"}])
+        expect(page.get_by_text("2 files are not there yet")).to_be_visible()
+        self.errors.clear()
+        page.get_by_role("link", name="Term", exact=True).click()
+        expect(page.get_by_role("dialog")).to_contain_text("Leave without saving?")
+        page.get_by_role("button", name="Stay here").click()
+        page.unroute("**/quiz/sheet/photos")
+        page.get_by_role("button", name="Try again").click()
+        expect(page.get_by_role("link", name="page 2.png")).to_be_visible()
+        self.assertEqual(PaperSheet.objects.get(item=self.quiz).files.count(), 2)

@@ -127,7 +127,7 @@ export default {
   },
   leave: {
     title: "Leave without saving?",
-    text: "Something that you typed here is not saved yet.",
+    text: "Something that you typed or chose here is not saved yet.",
     stay: "Stay here",
     leave: "Leave without saving",
   },

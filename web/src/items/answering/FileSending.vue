@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { NoAnswer } from "@/api/client";
+import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiFiles from "@/ui/field/UiFiles.vue";
@@ -26,6 +27,7 @@ const wrong = useWrong();
 const waiting = ref<File[]>([]);
 const share = ref<number | null>(null);
 const problems = ref<string[]>([]);
+useUnsaved(() => waiting.value.length > 0);
 
 async function go(): Promise<void> {
   if (share.value !== null) return;
