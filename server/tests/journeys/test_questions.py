@@ -176,6 +176,8 @@ class Questions(Journey):
             page.get_by_role("textbox", name="Question", exact=True).click()
             page.keyboard.type("Think. ")
             page.get_by_role("textbox", name="Name").first.fill(name)
+        # Both have typed before either saves: what is not typed in yet takes up what was saved meanwhile.
+        for page in (one, other):
             page.get_by_role("button", name="Save").click()
         expect(one.get_by_text("Saved as edition 2.")).to_be_visible()
         expect(other.get_by_text("changed this after you opened it").first).to_be_visible()
