@@ -7,6 +7,8 @@ from apps.gradebook import setup as grading
 from apps.layout import queries
 from apps.layout.models import Item, Module
 from apps.people.models import Person
+from apps.questions.queries import kept_places
+from apps.quizzes.queries import kept_quizzes
 from apps.quizzes.standing import class_ends
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
@@ -15,8 +17,8 @@ from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.cases import ALLOWED, CHECK_7
 
 MOST = 18
-"""From nothing: up to three of them ask whether layout, grading and what a class ends with are still those of the version
-that they are kept under."""
+"""From nothing: up to five of them ask whether what is kept of layout, grading, the ends of a class, a quiz and its places
+is still of the version that it is kept under."""
 
 
 class QueryCounts(DemoCase):
@@ -25,6 +27,8 @@ class QueryCounts(DemoCase):
         queries.layouts.clear()
         grading.setups.clear()
         class_ends.clear()
+        kept_quizzes.clear()
+        kept_places.clear()
         with CaptureQueriesContext(connection) as seen:
             self.assertEqual(caller.get(path).status_code, 200)
         return len([q for q in seen if not q["sql"].startswith(("SAVEPOINT", "RELEASE"))])

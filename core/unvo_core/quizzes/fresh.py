@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 
 from unvo_core.answers.kinds import AngleAsked, FractionAsked, IntervalAsked, ListAsked, NumberAsked, PointAsked
 from unvo_core.answers.tree import names_in
@@ -13,6 +14,7 @@ WORD = re.compile(r"[A-Za-z]\w*")
 WORKED_OUT = (NumberAsked, FractionAsked, ListAsked, IntervalAsked, PointAsked, AngleAsked)
 
 
+@lru_cache(maxsize=1024)
 def can_practise(question: Question) -> bool:
     """Every answer is worked out of numbers that change: what is right in one version is not in another."""
     return bool(question.fields) and all(_depends(question, field) for field in question.fields)

@@ -4,7 +4,7 @@ from apps.questions.actions.copy_banks import Brought, bring_questions, copy_ban
 from apps.questions.api.schemas import Answers, AskedOut, ReadOut, ShownQuestion
 from apps.questions.files import can_read_bank_file
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
-from apps.questions.putting import question_of, version_of
+from apps.questions.putting import how_read, question_of, version_of
 from apps.questions.queries import (
     banks,
     editions_by_id,
@@ -14,7 +14,7 @@ from apps.questions.queries import (
     questions_of_banks,
     taught_places,
 )
-from apps.questions.shapes import answer_in, read_out, shown_question
+from apps.questions.shapes import answer_in, read_out, shown_as_put, shown_question
 
 __all__ = [
     "Answers",
@@ -32,11 +32,13 @@ __all__ = [
     "copy_banks",
     "editions_by_id",
     "files_in_bank_questions",
+    "how_read",
     "named_questions",
     "newest",
     "question_of",
     "questions_of_banks",
     "read_out",
+    "shown_as_put",
     "shown_question",
     "taught_places",
     "version_of",

@@ -5,6 +5,10 @@ from __future__ import annotations
 import json
 from functools import lru_cache
 
+from unvo_core.answers.form_errors import FormError
+from unvo_core.answers.judge import read_back
+from unvo_core.answers.judged import Judged
+from unvo_core.answers.kinds import Answer, Asked
 from unvo_core.questions.drawing import Version, draw
 from unvo_core.questions.model import Question
 
@@ -26,3 +30,15 @@ def _read(body: str) -> Question:
 def version_of(question: Question, seed: str) -> Version:
     """Raises Unfit. Whoever reads it changes nothing of it."""
     return draw(question, seed)
+
+
+def how_read(asked: Asked, answer: Answer, *, in_degrees: bool) -> Judged | FormError:
+    """How an answer is read, without a look at any key."""
+    if isinstance(answer, dict):
+        return read_back(asked, answer, in_degrees=in_degrees)
+    return _how(asked, answer, in_degrees)
+
+
+@lru_cache(maxsize=4096)
+def _how(asked: Asked, answer: str | tuple[str, ...], in_degrees: bool) -> Judged | FormError:
+    return read_back(asked, answer, in_degrees=in_degrees)

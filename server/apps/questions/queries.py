@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping, Sequence
+from typing import NamedTuple
 from uuid import UUID
 
 from django.db.models import Count, Exists, OuterRef, Q
 
-from apps.courses.public import Course
+from apps.courses.public import ByVersion, Course
 from apps.kernel.public import not_found
 from apps.questions.models import Bank, BankQuestion, QuestionEdition, TaughtIn
 
@@ -86,9 +87,25 @@ def named_questions(course: Course, question_ids: Collection[int]) -> dict[int, 
     return {row.pk: row for row in rows}
 
 
-def taught_places(question_ids: Collection[int]) -> dict[int, list[TaughtIn]]:
-    """By question, in order; items that are gone are left out."""
-    found: dict[int, list[TaughtIn]] = {}
-    for row in TaughtIn.objects.filter(question_id__in=question_ids, item__removed=False).select_related("item"):
-        found.setdefault(row.question_id, []).append(row)
+class Taught(NamedTuple):
+    """Where the matter of a question was taught: an item, or the second of its recording from which on."""
+
+    item_id: int
+    title: str
+    seconds: int | None
+
+
+kept_places: ByVersion[dict[int, list[Taught]]] = ByVersion(64)
+
+
+def taught_places(course: Course) -> Mapping[int, Sequence[Taught]]:
+    """By question of the course's banks, in order; items that are gone are left out. Kept under its version."""
+    return kept_places.get(course, lambda: _places(course))
+
+
+def _places(course: Course) -> dict[int, list[Taught]]:
+    found: dict[int, list[Taught]] = {}
+    rows = TaughtIn.objects.filter(question__bank__course=course, item__removed=False)
+    for question_id, item_id, title, seconds in rows.values_list("question_id", "item_id", "item__title", "seconds"):
+        found.setdefault(question_id, []).append(Taught(item_id, title, seconds))
     return found

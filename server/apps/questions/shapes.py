@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from decimal import Decimal
 from fractions import Fraction
+from functools import lru_cache
 
 from unvo_core.answers.form_errors import FormError
 from unvo_core.answers.judged import Judged
@@ -26,7 +27,14 @@ from unvo_core.questions.showing import ShownField, filled, shown_field, shown_n
 
 from apps.kernel.public import clean
 from apps.questions.api import schemas as s
+from apps.questions.putting import version_of
 from apps.questions.saying import said
+
+
+@lru_cache(maxsize=2048)
+def shown_as_put(question: Question, seed: str) -> s.ShownQuestion:
+    """As it was put to somebody, kept while they look at it. Raises Unfit. Whoever reads it changes nothing of it."""
+    return shown_question(question, version_of(question, seed))
 
 
 def shown_question(question: Question, version: Version) -> s.ShownQuestion:

@@ -8,8 +8,7 @@ from unvo_core.questions.showing import filled, shown_numbers
 
 from apps.courses.public import Course
 from apps.kernel.public import Refused, clean, plain
-from apps.questions.public import Answers, question_of, version_of
-from apps.quizzes.actions.answering import shares_of
+from apps.questions.public import Answers
 from apps.quizzes.facts import rules_of
 from apps.quizzes.models import AttemptQuestion
 from apps.quizzes.putting import Put
@@ -28,17 +27,14 @@ def asked_about(course: Course, item_id: int, person_id: int, answer_id: int) ->
         raise Refused("quiz.no_such_question_here", status=404)
     if row.attempt.handed_in_at is None and not reached(rules, row.attempt, row):
         raise Refused("quiz.no_such_question_here", status=404)
-    question = question_of(row.edition)
-    version = version_of(question, row.seed)
+    put = Put(row, rules)
+    question, version = put.asked, put.version_asked
     return {
         "put": row.question.name,
         "put_attempt": row.attempt.number,
         "put_text": plain(clean(filled(question.text, shown_numbers(question, version))))[:LONGEST],
-        "put_answers": _said(Put(row, rules), row.answers),
-        "put_tries": [
-            f"{_said(Put(row, rules), one.answers)}: {told}"
-            for one, told in zip(row.tries.all(), shares_of(row), strict=True)
-        ],
+        "put_answers": _said(put, row.answers),
+        "put_tries": [f"{_said(put, one.answers)}: {told}" for one, told in zip(put.tries, put.verdicts, strict=True)],
     }
 
 

@@ -14,12 +14,11 @@ from apps.quizzes.models import AttemptQuestion, QuizAttempt
 from apps.quizzes.putting import Put
 from apps.quizzes.queries import files_by_question, quiz_of, require_quiz, rulings_of, with_editions
 from apps.quizzes.reviewing import Look, reviewed
-from apps.quizzes.taking import places_of
 
 AT_A_TIME = 25
 UNREAD = Q(share=None, by_hand=None)
 ORDER = ("attempt__person__sort_name", "attempt__person_id", "attempt__number")
-WITH = ("attempt__person", "question", "edition", "judged_by")
+WITH = ("attempt__person", "question", "edition")
 
 
 def answers_to(
@@ -34,7 +33,7 @@ def answers_to(
         raise not_found("question")
     wanted = with_editions(every.filter(UNREAD) if waiting else every).select_related(*WITH)
     rows = list(wanted.order_by(*ORDER)[start : start + AT_A_TIME])
-    rules, look = rules_of(quiz_of(item_id)), _look(item_id, rows)
+    rules, look = rules_of(quiz_of(item_id)), _look(course, item_id, rows)
     return s.QuestionAnswers(
         title=layout(course).items[item_id].title,
         name=(rows or every.select_related("question")[:1])[0].question.name,
@@ -53,13 +52,13 @@ def _all_of(course: Course, member: Membership, item_id: int, question_id: int) 
     return AttemptQuestion.objects.filter(**handed_in, attempt__person_id__in=mine, question_id=question_id)
 
 
-def _look(item_id: int, rows: list[AttemptQuestion]) -> Look:
+def _look(course: Course, item_id: int, rows: list[AttemptQuestion]) -> Look:
     return Look(
+        course=course,
         sees=frozenset(Revealed),
         teaching=True,
         fresh=False,
         rulings=rulings_of(item_id),
-        places=places_of(rows),
         files=files_by_question(rows),
     )
 

@@ -15,11 +15,11 @@ from unvo_core.questions.model import Question
 from unvo_core.questions.showing import ShownField, named, opaque, shown_field, shown_numbers
 from unvo_core.questions.written_keys import written_key
 from unvo_core.quizzes.rules import QuizRules
-from unvo_core.quizzes.tries import best_share, tries_of
+from unvo_core.quizzes.tries import Verdict, best_share, tries_of, verdict_of
 
 from apps.questions.public import Answers, QuestionEdition, answer_in, question_of, version_of
 from apps.quizzes.facts import exact
-from apps.quizzes.models import AttemptQuestion
+from apps.quizzes.models import AttemptQuestion, Try
 
 NOTHING = Fraction(0)
 
@@ -52,6 +52,16 @@ class Put:
         numbers = shown_numbers(self.asked, self.version_asked)
         return [shown_field(field, self.version_asked, numbers) for field in self.asked.fields]
 
+    @cached_property
+    def tries(self) -> list[Try]:
+        """In order, as they stood when they were first asked for."""
+        return list(self.row.tries.all())
+
+    @property
+    def verdicts(self) -> list[Verdict]:
+        """Of its tries, to be shown."""
+        return [verdict_of(exact(one.share)) for one in self.tries]
+
     @property
     def tries_allowed(self) -> int | None:
         return tries_of(self.asked, self.rules.tries)
@@ -59,7 +69,7 @@ class Put:
     @property
     def tries_left(self) -> int | None:
         most = self.tries_allowed
-        return None if most is None else 0 if self.row.settled else max(0, most - len(self.row.tries.all()))
+        return None if most is None else 0 if self.row.settled else max(0, most - len(self.tries))
 
     @property
     def answered(self) -> bool:
@@ -78,9 +88,8 @@ class Put:
         outcome = self.judged(self.row.answers)
         if outcome.share is None and (self.answered or self.row.files.exists()):
             return None
-        tried = list(self.row.tries.all())
-        shares = [exact(one.share) or NOTHING for one in tried]
-        return self.share_after(shares, self.row.answers, [one.answers for one in tried])
+        shares = [exact(one.share) or NOTHING for one in self.tries]
+        return self.share_after(shares, self.row.answers, [one.answers for one in self.tries])
 
     def share_after(self, shares: list[Fraction], last: Answers, tried: list[Answers]) -> Fraction:
         """Of its points: after these tries, and what stood at the end where it was not tried."""

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from django.db.models import F, QuerySet
+from django.db.models import F, QuerySet, prefetch_related_objects
 
-from apps.courses.public import Course
+from apps.courses.public import ByVersion, Course
 from apps.kernel.public import not_found
 from apps.layout.public import item_row, kind_of
 from apps.questions.public import questions_of_banks
@@ -27,6 +27,14 @@ from apps.quizzes.models import (
 def quiz_of(item_id: int) -> Quiz:
     """The quiz, or the one that holds until a teacher sets another."""
     return Quiz.objects.filter(item_id=item_id).first() or Quiz(item_id=item_id)
+
+
+kept_quizzes: ByVersion[Quiz] = ByVersion(256)
+
+
+def quiz_as_read(course: Course, item_id: int) -> Quiz:
+    """Kept under the course's version, for what is asked for again and again. Whoever reads it leaves it as it is."""
+    return kept_quizzes.get(course, lambda: quiz_of(item_id), item_id)
 
 
 def require_quiz(course: Course, item_id: int) -> None:
@@ -52,13 +60,21 @@ def held_attempt(course: Course, item_id: int, person_id: int, number: int) -> Q
 
 
 def questions_of(attempt: QuizAttempt, ids: Collection[int] | None = None) -> list[AttemptQuestion]:
-    """In order, each with its editions and tries; two queries. `ids`: only these."""
+    """In order, each with its editions and tries; two queries, three where a key was corrected. `ids`: only these."""
     rows = AttemptQuestion.objects.filter(attempt=attempt)
-    return list(with_editions(rows if ids is None else rows.filter(pk__in=ids)))
+    found = list(_put(rows if ids is None else rows.filter(pk__in=ids)))
+    if any(row.judged_by_id for row in found):
+        prefetch_related_objects(found, "judged_by")
+    return found
 
 
 def with_editions(rows: QuerySet[AttemptQuestion]) -> QuerySet[AttemptQuestion]:
-    return rows.select_related("edition", "judged_by", "question").prefetch_related("tries")
+    return _put(rows).select_related("judged_by")
+
+
+def _put(rows: QuerySet[AttemptQuestion]) -> QuerySet[AttemptQuestion]:
+    unread = ("edition__words", "edition__saved_at", "edition__saved_by")
+    return rows.select_related("edition", "question").defer(*unread).prefetch_related("tries")
 
 
 def drawn_from(course: Course, quiz: Quiz) -> dict[int, list[int]]:
@@ -89,8 +105,10 @@ def by_receipt(number: str) -> QuizAttempt | None:
 
 
 def files_by_question(rows: Collection[AttemptQuestion]) -> dict[int, list[AnswerFile]]:
-    """In order; one query."""
+    """In order; one query, none without rows."""
     found: dict[int, list[AnswerFile]] = {}
+    if not rows:
+        return found
     for file in AttemptFile.objects.filter(question__in=[row.pk for row in rows]).select_related("stored"):
         found.setdefault(file.question_id, []).append(file_out(file))
     return found

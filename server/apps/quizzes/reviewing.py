@@ -17,8 +17,7 @@ from apps.courses.public import Course, Membership
 from apps.gradebook.public import cells_of_person, points
 from apps.kernel.public import Refused, clean, now
 from apps.layout.public import layout
-from apps.questions.public import Answers, ReadOut, read_out, shown_question
-from apps.quizzes.actions.answering import shares_of
+from apps.questions.public import Answers, ReadOut, read_out, shown_as_put
 from apps.quizzes.api import review_schemas as shapes
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import rules_of
@@ -38,11 +37,11 @@ ALL = frozenset(Revealed)
 class Look:
     """Who looks, and what they are shown."""
 
+    course: Course
     sees: frozenset[Revealed]
     teaching: bool
     fresh: bool
     rulings: Mapping[int, QuestionRuling]
-    places: Mapping[int, Sequence[out.TaughtRef]]
     files: Mapping[int, Sequence[out.AnswerFile]]
 
 
@@ -54,7 +53,7 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> shapes.R
     stand = stand_of(course, quiz, rules, attempt.person_id, own)
     cell = cells_of_person(course, attempt.person_id).get(attempt.item_id)
     released = {a.attempt: a.raw for a in cell.attempts if a.released or member.teaches} if cell else {}
-    look = _look(rules, rows, shown(rules, stand), member, item_id=attempt.item_id, held=cell is not None and cell.held)
+    look = _look(course, attempt, rules, rows, shown(rules, stand), member, held=cell is not None and cell.held)
     on_paper = attempt.how == QuizAttempt.PAPER
     return shapes.Review(
         number=attempt.number,
@@ -81,12 +80,13 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> shapes.R
 
 
 def _look(
+    course: Course,
+    attempt: QuizAttempt,
     rules: QuizRules,
     rows: Sequence[AttemptQuestion],
     open_now: frozenset[Revealed],
     member: Membership,
     *,
-    item_id: int,
     held: bool,
 ) -> Look:
     sees = ALL if member.teaches else open_now
@@ -94,11 +94,11 @@ def _look(
         # What the gradebook holds is not told by the marks of its questions either.
         sees -= {Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS}
     return Look(
+        course=course,
         sees=sees,
         teaching=member.teaches,
         fresh=rules.fresh,
-        rulings=rulings_of(item_id),
-        places=places_of(rows),
+        rulings=rulings_of(attempt.item_id),
         files=files_by_question(rows),
     )
 
@@ -120,7 +120,7 @@ def reviewed(put: Put, look: Look, *, on_paper: bool) -> shapes.ReviewedQuestion
         position=row.position,
         name=row.question.name,
         points=str(points(Fraction(row.points))),
-        shown=shown_question(put.asked, put.version_asked) if own else None,
+        shown=shown_as_put(put.asked, put.row.seed) if own else None,
         answers=row.answers if own else None,
         fields=_fields(outcome) if own and right else {},
         key=key_answers(put.question, put.version) if Revealed.KEY in sees else None,
@@ -131,7 +131,7 @@ def reviewed(put: Put, look: Look, *, on_paper: bool) -> shapes.ReviewedQuestion
         words=_words(outcome) if Revealed.WORDS in sees and not on_paper else [],
         solution=_solution(put) if Revealed.SOLUTION in sees else "",
         comment=row.comment if right else "",
-        tried=shares_of(row) if right else [],
+        tried=put.verdicts if right else [],
         files=list(look.files.get(row.pk, ())) if own else [],
         late=row.late if own else None,
         late_at=row.late_at if own else None,
@@ -139,7 +139,7 @@ def reviewed(put: Put, look: Look, *, on_paper: bool) -> shapes.ReviewedQuestion
         why=ruling.why if ruling and right else "",
         corrected=row.judged_by_id is not None and right,
         seconds=row.seconds if look.teaching else 0,
-        taught_in=list(look.places.get(row.question_id, ())),
+        taught_in=places_of(look.course, row),
         can_practise=look.fresh and own and not look.teaching and can_practise(put.asked),
     )
 

@@ -11,7 +11,7 @@ from unvo_core.quizzes.slots import question_count, total_points
 from apps.courses.public import Course, Membership
 from apps.gradebook.public import points
 from apps.layout.public import layout
-from apps.questions.public import shown_question
+from apps.questions.public import shown_as_put
 from apps.quizzes.actions.make_sheets import my_students, without_sheet
 from apps.quizzes.api import sheet_schemas as s
 from apps.quizzes.facts import rules_of, slots_of
@@ -85,7 +85,7 @@ def _question(put: Put) -> s.SheetQuestion:
         position=row.position,
         name=row.question.name,
         points=str(points(Fraction(row.points))),
-        shown=shown_question(put.asked, put.version_asked),
+        shown=shown_as_put(put.asked, put.row.seed),
         key=key_answers(put.question, put.version),
         key_latex=key_latex(put),
         by_hand=None if row.by_hand is None else str(points(Fraction(row.by_hand))),

@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from fractions import Fraction
 
 from unvo_core.answers.form_errors import FormError
-from unvo_core.answers.judge import read_back
 from unvo_core.answers.judged import Judged
 from unvo_core.quizzes.fresh import can_practise
 from unvo_core.quizzes.rules import QuizRules, Revealed, When
@@ -16,33 +15,33 @@ from apps.courses.public import Course
 from apps.gradebook.public import points
 from apps.kernel.public import Refused, now
 from apps.layout.public import layout
-from apps.questions.public import Answers, ReadOut, read_out, shown_question, taught_places
-from apps.quizzes.actions.answering import Checked, Kept, shares_of
+from apps.questions.public import Answers, ReadOut, how_read, read_out, shown_as_put, taught_places
+from apps.quizzes.actions.answering import Checked, Kept
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import exact, rules_of
 from apps.quizzes.models import AttemptQuestion, QuizAttempt
 from apps.quizzes.my_quiz import counting_of, own_minutes
 from apps.quizzes.putting import NOTHING, Put, named_answers
-from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_of
+from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_as_read, quiz_of
 from apps.quizzes.said import shows_said
 from apps.quizzes.standing import attempts_allowed, own_item, stand_of
 
 
 def taking(course: Course, attempt: QuizAttempt, holder: str, own: Sequence[QuizAttempt] | None = None) -> out.Taking:
     """`own`: all attempts of whoever takes it, where they are known."""
-    quiz = quiz_of(attempt.item_id)
-    rules, rows = rules_of(quiz), questions_of(attempt)
+    quiz = quiz_as_read(course, attempt.item_id)
+    rules = rules_of(quiz)
+    put = [Put(row, rules) for row in questions_of(attempt)]
     item = own_item(course, attempt.person_id, attempt.item_id)
     own = attempts_of(attempt.item_id, attempt.person_id) if own is None else own
     stand = stand_of(course, quiz, rules, attempt.person_id, own)
-    shown = [q for q in rows if reached(rules, attempt, q)]
-    places, files = places_of(shown), files_by_question(rows)
+    files = files_by_question([one.row for one in put if one.by_person])
     laid = layout(course)
     return out.Taking(
         number=attempt.number,
         of=attempts_allowed(rules, item),
         title=laid.items[attempt.item_id].title,
-        points=str(points(sum((Fraction(q.points) for q in rows), NOTHING))),
+        points=str(points(sum((Fraction(one.row.points) for one in put), NOTHING))),
         counting=counting_of(course, attempt.item_id),
         started_at=attempt.started_at,
         ends_at=attempt.ends_at,
@@ -58,7 +57,7 @@ def taking(course: Course, attempt: QuizAttempt, holder: str, own: Sequence[Quiz
         tries=rules.tries,
         try_cost=str(points(rules.try_cost)),
         shows=shows_said(rules, stand, laid.zone),
-        questions=[taken(attempt, row, rules, places.get(row.question_id, []), files.get(row.pk, [])) for row in rows],
+        questions=[taken(course, attempt, one, files.get(one.row.pk, [])) for one in put],
     )
 
 
@@ -67,23 +66,16 @@ def reached(rules: QuizRules, attempt: QuizAttempt, row: AttemptQuestion) -> boo
     return not rules.one_by_one or rules.back or row.position == attempt.at
 
 
-def taken(
-    attempt: QuizAttempt,
-    row: AttemptQuestion,
-    rules: QuizRules,
-    places: Sequence[out.TaughtRef] = (),
-    files: Sequence[out.AnswerFile] = (),
-) -> out.TakenQuestion:
-    put = Put(row, rules)
+def taken(course: Course, attempt: QuizAttempt, put: Put, files: Sequence[out.AnswerFile]) -> out.TakenQuestion:
+    row, rules = put.row, put.rules
     seen = reached(rules, attempt, row)
-    tried = shares_of(row)
     fields = read_fields(put, row.answers) if seen else {}
     return out.TakenQuestion(
         id=row.pk,
         position=row.position,
         name=row.question.name,
         points=str(points(Fraction(row.points))),
-        shown=shown_question(put.asked, put.version_asked) if seen else None,
+        shown=shown_as_put(put.asked, row.seed) if seen else None,
         answers=row.answers if seen else {},
         seq=row.seq,
         saved_at=row.answered_at,
@@ -91,21 +83,20 @@ def taken(
         settled=row.settled,
         tries_left=put.tries_left,
         tries_of=put.tries_allowed,
-        tried=tried,
-        won=_won(put) if row.settled and tried else None,
-        words=_words(put) if tried and seen else [],
+        tried=put.verdicts,
+        won=_won(put) if row.settled and put.tries else None,
+        words=_words(put) if put.tries and seen else [],
         fields=fields,
         files=list(files),
-        taught_in=list(places) if seen else [],
+        taught_in=places_of(course, row) if seen else [],
         can_practise=seen and rules.fresh and can_practise(put.asked),
     )
 
 
 def state_of(put: Put, fields: dict[str, ReadOut]) -> out.QuestionState:
     row = put.row
-    tried = list(row.tries.all())
-    if tried and (row.settled or tried[-1].answers == row.answers):
-        return verdict_of(exact(tried[-1].share))
+    if put.tries and (row.settled or put.tries[-1].answers == row.answers):
+        return verdict_of(exact(put.tries[-1].share))
     if not put.answered:
         return "empty"
     return "form" if any(found.error for found in fields.values()) else "saved"
@@ -115,7 +106,7 @@ def read_fields(put: Put, answers: Answers) -> dict[str, ReadOut]:
     """How each answer is read, without a look at any key."""
     given = named_answers(put.asked, put.row.seed, answers)
     return {
-        field.name: read_out(read_back(field.asked, given[field.name], in_degrees=put.asked.in_degrees))
+        field.name: read_out(how_read(field.asked, given[field.name], in_degrees=put.asked.in_degrees))
         for field in put.asked.fields
         if given.get(field.name)
     }
@@ -123,26 +114,22 @@ def read_fields(put: Put, answers: Answers) -> dict[str, ReadOut]:
 
 def _won(put: Put) -> str:
     """What the tries brought in, as they stand."""
-    shares = [exact(one.share) or NOTHING for one in put.row.tries.all()]
+    shares = [exact(one.share) or NOTHING for one in put.tries]
     return str(points(points_of(Fraction(put.row.points), shares, put.rules.try_cost)))
 
 
 def _words(put: Put) -> list[str]:
     """On the last try, where words are said at once."""
-    last = list(put.row.tries.all())[-1]
     if put.rules.when(Revealed.WORDS) is not When.AT_ONCE:
         return []
-    found = put.judged(last.answers).fields.values()
+    found = put.judged(put.tries[-1].answers).fields.values()
     return [word for judged in found if isinstance(judged, Judged) for word in judged.words]
 
 
-def places_of(rows: Sequence[AttemptQuestion]) -> dict[int, list[out.TaughtRef]]:
-    """By question of the bank, where its matter was taught."""
-    found = taught_places({row.question_id for row in rows})
-    return {
-        pk: [out.TaughtRef(item_id=p.item_id, title=p.item.title, seconds=p.seconds) for p in own]
-        for pk, own in found.items()
-    }
+def places_of(course: Course, row: AttemptQuestion) -> list[out.TaughtRef]:
+    """Where its matter was taught."""
+    found = taught_places(course).get(row.question_id, ())
+    return [out.TaughtRef(item_id=p.item_id, title=p.title, seconds=p.seconds) for p in found]
 
 
 def saved(kept: Kept) -> out.SavedAnswers:
@@ -162,10 +149,10 @@ def _state(row: AttemptQuestion, rules: QuizRules) -> out.QuestionState:
     return state_of(put, read_fields(put, row.answers))
 
 
-def checked(found: Checked) -> out.CheckedOut:
+def checked(course: Course, found: Checked) -> out.CheckedOut:
     row = questions_of(found.kept.attempt, [found.row.pk])[0]
-    question = taken(found.kept.attempt, row, found.kept.rules, files=files_by_question([row]).get(row.pk, []))
-    question.taught_in = places_of([row]).get(row.question_id, [])
+    files = files_by_question([row]).get(row.pk, [])
+    question = taken(course, found.kept.attempt, Put(row, found.kept.rules), files)
     wrong_form = [f for f in found.outcome.fields.items() if isinstance(f[1], FormError)]
     # A form error that only a look at the key can find is said when the answer is checked, not while it is typed.
     question.fields |= {name: read_out(error) for name, error in wrong_form}

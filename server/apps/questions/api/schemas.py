@@ -7,7 +7,7 @@ from decimal import Decimal
 from typing import Any
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 from unvo_core.questions.model import Question as QuestionBody
 
 from apps.layout.public import ChosenModule
@@ -16,22 +16,22 @@ Answers = dict[str, str | list[str] | dict[str, str]]
 """By the name of the field: a text, names of options, or names of pairs."""
 
 
-class BankName(Schema):
+class BankName(BaseModel):
     name: str = Field(max_length=400)
 
 
-class BankOut(Schema):
+class BankOut(BaseModel):
     id: int
     name: str
     count: int
 
 
-class Banks(Schema):
+class Banks(BaseModel):
     banks: list[BankOut]
     can_change: bool
 
 
-class TaughtPlace(Schema):
+class TaughtPlace(BaseModel):
     """An item, and from which second of its recording on."""
 
     item_id: int = Field(ge=1, lt=2**63)
@@ -56,11 +56,11 @@ class BankQuestionEdit(BankQuestionIn):
     seen: int = Field(ge=1, lt=2**31)
 
 
-class QuestionPlace(Schema):
+class QuestionPlace(BaseModel):
     bank_id: int = Field(ge=1, lt=2**63)
 
 
-class BankQuestionLine(Schema):
+class BankQuestionLine(BaseModel):
     """A question in a list. `asks`: the kinds of its answers."""
 
     id: int
@@ -73,7 +73,7 @@ class BankQuestionLine(Schema):
     text: str
 
 
-class BankQuestions(Schema):
+class BankQuestions(BaseModel):
     bank: BankOut
     questions: list[BankQuestionLine]
     can_change: bool
@@ -86,26 +86,26 @@ class FoundQuestion(BankQuestionLine):
     bank: str
 
 
-class FoundQuestions(Schema):
+class FoundQuestions(BaseModel):
     """`more`: others were found too."""
 
     questions: list[FoundQuestion]
     more: bool
 
 
-class QuestionPlaces(Schema):
+class QuestionPlaces(BaseModel):
     """Where a question's matter can have been taught."""
 
     modules: list[ChosenModule]
 
 
-class EditionOut(Schema):
+class EditionOut(BaseModel):
     edition: int
     saved_at: datetime
     saved_by: str
 
 
-class BankQuestionOut(Schema):
+class BankQuestionOut(BaseModel):
     id: int
     bank: BankOut
     name: str
@@ -124,7 +124,7 @@ class TableIn(Schema):
     text: str = Field(max_length=2_100_000)
 
 
-class TableLineOut(Schema):
+class TableLineOut(BaseModel):
     """`problems`: why it becomes no question, each in a sentence; `notes`: what of it is left behind."""
 
     line: int
@@ -135,18 +135,18 @@ class TableLineOut(Schema):
     notes: list[str]
 
 
-class TableOut(Schema):
+class TableOut(BaseModel):
     lines: list[TableLineOut]
 
 
-class ExportNote(Schema):
+class ExportNote(BaseModel):
     """What a format can't say, and of which questions."""
 
     words: str
     names: list[str]
 
 
-class ExportPreview(Schema):
+class ExportPreview(BaseModel):
     """`items`: as how many the bank's questions go out."""
 
     items: int
@@ -161,27 +161,27 @@ class ProofIn(Schema):
     body: QuestionBody
 
 
-class FixOut(Schema):
+class FixOut(BaseModel):
     """`body`: the question with it."""
 
     words: str
     body: Any
 
 
-class FindingOut(Schema):
+class FindingOut(BaseModel):
     code: str
     at: str
     words: str
     fix: FixOut | None
 
 
-class ExampleOut(Schema):
+class ExampleOut(BaseModel):
     numbers: dict[str, str]
     keys: dict[str, str]
     wrong: dict[str, list[str]]
 
 
-class SpreadOut(Schema):
+class SpreadOut(BaseModel):
     at: str
     least: float
     most: float
@@ -189,7 +189,7 @@ class SpreadOut(Schema):
     marked: list[int]
 
 
-class ProofOut(Schema):
+class ProofOut(BaseModel):
     drawn: int
     redrawn: float
     students: int
@@ -200,12 +200,12 @@ class ProofOut(Schema):
     spread: SpreadOut | None
 
 
-class OfferedOut(Schema):
+class OfferedOut(BaseModel):
     name: str
     text: str
 
 
-class AskedOut(Schema):
+class AskedOut(BaseModel):
     """What one answer is asked for, without its key. `asks`: its kind; `sort`: what a person reads; `places`: decimals
     asked for; `figures`: significant figures."""
 
@@ -225,14 +225,14 @@ class AskedOut(Schema):
     sort: str = ""
 
 
-class ShownQuestion(Schema):
+class ShownQuestion(BaseModel):
     """One version as a student sees it."""
 
     text: str
     fields: list[AskedOut]
 
 
-class FormErrorOut(Schema):
+class FormErrorOut(BaseModel):
     """`start` and `end`: where in what was typed; `latex`: what was read of it."""
 
     code: str
@@ -243,7 +243,7 @@ class FormErrorOut(Schema):
     latex: str
 
 
-class ReadOut(Schema):
+class ReadOut(BaseModel):
     """An answer read back. `error` is about its form, and costs nothing."""
 
     latex: str
@@ -256,13 +256,13 @@ class TryIn(Schema):
     answers: Answers = Field({}, max_length=20)
 
 
-class TriedField(Schema):
+class TriedField(BaseModel):
     read: ReadOut
     share: Decimal | None
     words: list[str]
 
 
-class Tried(Schema):
+class Tried(BaseModel):
     """`key`: as it would have to be written; `share` of the points, None while a person has to read it."""
 
     question: ShownQuestion

@@ -2,6 +2,13 @@ from django.conf import settings
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
+from apps.courses.public import raises_version
+
+COURSE_OF_QUESTION = """
+    SELECT b.course_id FROM questions_bank b JOIN questions_bankquestion q ON q.bank_id = b.id
+    WHERE q.id = COALESCE(NEW.question_id, OLD.question_id)
+"""
+
 
 class Bank(models.Model):
     """Questions of a course under one name."""
@@ -59,3 +66,4 @@ class TaughtIn(models.Model):
 
     class Meta:
         ordering = ["position", "id"]
+        triggers = [raises_version(COURSE_OF_QUESTION)]

@@ -8,7 +8,6 @@ from dataclasses import dataclass, field
 from unvo_core.answers.form_errors import FormError
 from unvo_core.questions.judging import Outcome
 from unvo_core.quizzes.rules import QuizRules
-from unvo_core.quizzes.tries import Verdict, verdict_of
 
 from apps.courses.public import Course, moment
 from apps.kernel.public import Actor, Refused, now, record
@@ -17,10 +16,10 @@ from apps.questions.public import Answers
 from apps.quizzes.actions.door import own_attempt
 from apps.quizzes.actions.hand_in import finish, is_over
 from apps.quizzes.actions.telling import gone_on
-from apps.quizzes.facts import exact, rules_of
+from apps.quizzes.facts import rules_of
 from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
 from apps.quizzes.putting import Put, has_answer
-from apps.quizzes.queries import questions_of, quiz_of
+from apps.quizzes.queries import questions_of, quiz_as_read, quiz_of
 from apps.quizzes.standing import attempts_allowed, own_item
 
 MOST_SECONDS = 24 * 3600
@@ -62,7 +61,7 @@ def save_answers(actor: Actor, course: Course, item_id: int, number: int, holder
     """Keep what was given, in one go. Two windows wait for each other; the one that does not hold the attempt is told.
     What comes after the clock is kept beside and hands it in, if nothing has yet."""
     attempt = own_attempt(actor, course, item_id, number)
-    rules, rows = rules_of(quiz_of(item_id)), questions_of(attempt, [one.question_id for one in given])
+    rules, rows = rules_of(quiz_as_read(course, item_id)), questions_of(attempt, [one.question_id for one in given])
     by_id = {row.pk: row for row in rows}
     if any(one.question_id not in by_id for one in given):
         raise Refused("quiz.no_such_question_here", status=404)
@@ -134,7 +133,7 @@ def check(actor: Actor, course: Course, item_id: int, number: int, holder: str, 
     put = Put(row, kept.rules)
     if put.tries_allowed is None:
         raise Refused("quiz.no_checking")
-    tried = list(row.tries.all())
+    tried = put.tries
     if row.settled or len(tried) >= put.tries_allowed:
         raise Refused("quiz.no_try_left", status=409)
     if row.answers != given.answers:
@@ -174,8 +173,3 @@ def go_on(actor: Actor, course: Course, item_id: int, number: int, holder: str, 
             actor, "quiz.go_on", ("quiz_attempt", attempt.pk), course_id=course.pk, after={"question": attempt.at + 1}
         )
     return kept
-
-
-def shares_of(row: AttemptQuestion) -> list[Verdict]:
-    """Of its tries, to be shown."""
-    return [verdict_of(exact(one.share)) for one in row.tries.all()]

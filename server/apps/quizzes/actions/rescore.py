@@ -94,12 +94,12 @@ def _share(row: AttemptQuestion, edition: QuestionEdition, rules: QuizRules) -> 
         drawn=row.drawn,
         answers=row.answers,
     )
-    put = Put(judged, rules)
+    put, tried = Put(judged, rules), [one.answers for one in row.tries.all()]
     final = put.judged(row.answers).share
-    tries = [put.judged(one.answers).share or NOTHING for one in row.tries.all()]
+    tries = [put.judged(answers).share or NOTHING for answers in tried]
     if final is None:
         return None
-    return put.share_after(tries, row.answers, [one.answers for one in row.tries.all()])
+    return put.share_after(tries, row.answers, tried)
 
 
 def _raws_after(item_id: int, moved: Sequence[tuple[AttemptQuestion, Fraction | None]]) -> dict[int, Decimal | None]:

@@ -7,7 +7,7 @@ from decimal import Decimal
 from typing import Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 from unvo_core.quizzes.rules import Paper, Revealed, When
 
 from apps.questions.public import Answers, ShownQuestion
@@ -53,7 +53,7 @@ class QuizIn(QuizRulesIn):
     slots: list[SlotIn] = Field(max_length=200)
 
 
-class BankChoice(Schema):
+class BankChoice(BaseModel):
     id: int
     name: str
     count: int
@@ -73,7 +73,7 @@ class QuizSetup(QuizRulesIn):
     banks: list[BankChoice]
 
 
-class PreviewQuestion(Schema):
+class PreviewQuestion(BaseModel):
     name: str
     points: str
     shown: ShownQuestion
@@ -81,13 +81,13 @@ class PreviewQuestion(Schema):
     solution: str
 
 
-class QuizPreview(Schema):
+class QuizPreview(BaseModel):
     """As one student would have it; nobody's."""
 
     questions: list[PreviewQuestion]
 
 
-class ClassRow(Schema):
+class ClassRow(BaseModel):
     """One student. `state`: where their last attempt is."""
 
     person_id: int
@@ -105,13 +105,13 @@ class ClassRow(Schema):
     points: str | None
 
 
-class RulingOut(Schema):
+class RulingOut(BaseModel):
     kind: Literal["out", "all"]
     why: str
     at: datetime
 
 
-class RescoringOut(Schema):
+class RescoringOut(BaseModel):
     id: int
     edition: int
     at: datetime
@@ -120,7 +120,7 @@ class RescoringOut(Schema):
     set_back_at: datetime | None
 
 
-class QuestionOfClass(Schema):
+class QuestionOfClass(BaseModel):
     """A question over the class. `newer`: its key was corrected since somebody was scored by another."""
 
     question_id: int
@@ -137,7 +137,7 @@ class QuestionOfClass(Schema):
     rescorings: list[RescoringOut]
 
 
-class QuizClass(Schema):
+class QuizClass(BaseModel):
     title: str
     zone: str
     now: datetime
@@ -153,7 +153,7 @@ class QuizClass(Schema):
     by_question: list[QuestionOfClass]
 
 
-class Here(Schema):
+class Here(BaseModel):
     here: bool
 
 
@@ -167,7 +167,7 @@ class ReadQuestionIn(Schema):
     seen: Decimal | None = Field(None, max_digits=6, decimal_places=2)
 
 
-class AnswerOf(Schema):
+class AnswerOf(BaseModel):
     """One answer to a question of the class; `on_paper`: it stands on a sheet."""
 
     person_id: int
@@ -177,7 +177,7 @@ class AnswerOf(Schema):
     question: ReviewedQuestion
 
 
-class QuestionAnswers(Schema):
+class QuestionAnswers(BaseModel):
     """`all`: of the reader's students; `waiting`: those that nobody has read."""
 
     title: str
@@ -189,7 +189,7 @@ class QuestionAnswers(Schema):
     answers: list[AnswerOf]
 
 
-class MoveOut(Schema):
+class MoveOut(BaseModel):
     """Who changes by how much: of the question, and of the whole attempt."""
 
     person: str
@@ -200,7 +200,7 @@ class MoveOut(Schema):
     raw_after: str | None
 
 
-class RescoreEffect(Schema):
+class RescoreEffect(BaseModel):
     """`others`: answers to numbers that the new edition would not have drawn; they keep their key."""
 
     edition: int
@@ -222,7 +222,7 @@ class ShowIn(Schema):
     on: bool
 
 
-class QuestionUse(Schema):
+class QuestionUse(BaseModel):
     """A quiz that puts the question: by name, or among those that it draws from its bank. `put`: how often it was."""
 
     item_id: int
@@ -231,11 +231,11 @@ class QuestionUse(Schema):
     put: int
 
 
-class QuestionUses(Schema):
+class QuestionUses(BaseModel):
     uses: list[QuestionUse]
 
 
-class OptionFigures(Schema):
+class OptionFigures(BaseModel):
     """How many took it, and how many of the upper and lower 27 per cent."""
 
     text: str
@@ -245,7 +245,7 @@ class OptionFigures(Schema):
     lower: int
 
 
-class QuestionFigures(Schema):
+class QuestionFigures(BaseModel):
     """`difficulty`: the mean share won, from 0 to 1; `item_total`: its correlation with the rest; `discrimination`: the
     share of the upper less that of the lower 27 per cent, of `group` each; `seconds`: the median; `said`: what to look
     at, the gravest first."""
@@ -265,7 +265,7 @@ class QuestionFigures(Schema):
     said: list[str]
 
 
-class WholeFigures(Schema):
+class WholeFigures(BaseModel):
     """In points. `reliability`: Cronbach's alpha, which is KR-20 where all is right or wrong; `error`: the standard
     error of measurement."""
 
@@ -278,7 +278,7 @@ class WholeFigures(Schema):
     small: bool
 
 
-class QuizFigures(Schema):
+class QuizFigures(BaseModel):
     title: str
     whole: WholeFigures
     said: str

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Literal
 
-from ninja import Schema
+from pydantic import BaseModel
 from unvo_core.quizzes.tries import Verdict
 
 from apps.questions.public import Answers, ReadOut, ShownQuestion
@@ -14,7 +14,7 @@ from apps.quizzes.api.schemas import AnswerFile, How, ShownWhen, TaughtRef
 ReviewState = Literal["", "empty", "right", "part", "wrong", "read"]
 
 
-class ReviewedQuestion(Schema):
+class ReviewedQuestion(BaseModel):
     """A question of an attempt that was handed in; what is not shown by now is None or empty."""
 
     id: int
@@ -45,7 +45,7 @@ class ReviewedQuestion(Schema):
     can_practise: bool
 
 
-class Review(Schema):
+class Review(BaseModel):
     number: int
     of: int | None
     title: str

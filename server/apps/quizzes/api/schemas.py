@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 from unvo_core.quizzes.rules import Paper, Revealed, When
 from unvo_core.quizzes.tries import Verdict
 
@@ -20,7 +20,7 @@ FreshState = Literal["empty", "form", "right", "part", "wrong"]
 How = Literal["", "self", "clock", "teacher", "paper"]
 
 
-class ShownWhen(Schema):
+class ShownWhen(BaseModel):
     """One thing that is shown, when, and said in a sentence."""
 
     what: Revealed
@@ -29,7 +29,7 @@ class ShownWhen(Schema):
     now: bool
 
 
-class OwnAttempt(Schema):
+class OwnAttempt(BaseModel):
     """One of the reader's attempts. `points` None while they are not shown, or wait for a reader."""
 
     number: int
@@ -43,14 +43,14 @@ class OwnAttempt(Schema):
     answered: int
 
 
-class AnswerFile(Schema):
+class AnswerFile(BaseModel):
     id: int
     name: str
     size: int
     address: str
 
 
-class OwnSheet(Schema):
+class OwnSheet(BaseModel):
     """A student's sheet. `taken_in`: nothing is added any more; `key`: its key lies open."""
 
     code: str
@@ -61,7 +61,7 @@ class OwnSheet(Schema):
     photos: list[AnswerFile]
 
 
-class MyQuiz(Schema):
+class MyQuiz(BaseModel):
     """A quiz as its student stands with it. `why_not`: why no attempt can be begun now; `wants`: what beginning asks
     for; `class_minutes`: the time limit without the reader's allowance."""
 
@@ -101,7 +101,7 @@ class HolderIn(Schema):
     holder: str = Holder
 
 
-class TaughtRef(Schema):
+class TaughtRef(BaseModel):
     """Where the matter of a question was taught; `seconds` of a recording."""
 
     item_id: int
@@ -109,7 +109,7 @@ class TaughtRef(Schema):
     seconds: int | None
 
 
-class TakenQuestion(Schema):
+class TakenQuestion(BaseModel):
     """A question under way, in the reader's own numbers. `shown` None while there is no way to it. `tried`: how its
     tries ended."""
 
@@ -134,7 +134,7 @@ class TakenQuestion(Schema):
     can_practise: bool
 
 
-class Taking(Schema):
+class Taking(BaseModel):
     """An attempt under way. `now`: the server's clock, by which `ends_at` is meant."""
 
     number: int
@@ -184,14 +184,14 @@ class HandQuizIn(HolderIn):
     sure: bool = False
 
 
-class SavedQuestion(Schema):
+class SavedQuestion(BaseModel):
     id: int
     seq: int
     saved_at: datetime | None
     state: QuestionState
 
 
-class SavedAnswers(Schema):
+class SavedAnswers(BaseModel):
     """What is kept. `over`: it was handed in before this came, which is kept beside and does not count."""
 
     over: bool
@@ -200,7 +200,7 @@ class SavedAnswers(Schema):
     questions: list[SavedQuestion]
 
 
-class CheckedOut(Schema):
+class CheckedOut(BaseModel):
     question: TakenQuestion
     form_errors: bool
     now: datetime
@@ -212,13 +212,13 @@ class ReadIn(Schema):
     answers: Answers = Field(max_length=20)
 
 
-class ReadBack(Schema):
+class ReadBack(BaseModel):
     """How each answer is read; never whether it is right."""
 
     fields: dict[str, ReadOut]
 
 
-class QuizReceipt(Schema):
+class QuizReceipt(BaseModel):
     """`sheet`: the code of what was worked on paper, with so many `photos` of it."""
 
     number: str
@@ -248,7 +248,7 @@ class FreshIn(Schema):
     answers: Answers = Field({}, max_length=20)
 
 
-class FreshOut(Schema):
+class FreshOut(BaseModel):
     shown: ShownQuestion
     fields: dict[str, ReadOut]
     state: FreshState

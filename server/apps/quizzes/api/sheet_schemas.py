@@ -6,14 +6,14 @@ from datetime import datetime
 from decimal import Decimal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 from unvo_core.quizzes.rules import Paper
 
 from apps.questions.public import Answers, ShownQuestion
 from apps.quizzes.api.schemas import AnswerFile
 
 
-class PaperRow(Schema):
+class PaperRow(BaseModel):
     """`points` None while it is not wholly scored."""
 
     code: str
@@ -27,7 +27,7 @@ class PaperRow(Schema):
     points: str | None
 
 
-class SheetsPage(Schema):
+class SheetsPage(BaseModel):
     """`without`: students who have no sheet and have handed nothing in; `in_a_file`: sheets that one PDF holds."""
 
     title: str
@@ -41,7 +41,7 @@ class SheetsPage(Schema):
     rows: list[PaperRow]
 
 
-class SheetQuestion(Schema):
+class SheetQuestion(BaseModel):
     position: int
     name: str
     points: str
@@ -52,7 +52,7 @@ class SheetQuestion(Schema):
     comment: str
 
 
-class SheetOut(Schema):
+class SheetOut(BaseModel):
     code: str
     person_id: int
     name: str
@@ -77,7 +77,7 @@ class SheetScoresIn(Schema):
     scores: list[SheetScoreIn] = Field(max_length=100)
 
 
-class SheetsMade(Schema):
+class SheetsMade(BaseModel):
     """`left`: those that are still to be made; ask again."""
 
     left: int

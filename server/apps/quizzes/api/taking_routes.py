@@ -110,10 +110,9 @@ def _saved_again(request: SignedIn, slug: str, item_id: int, payload: s.AnswersI
 @router.post("/courses/{slug}/items/{item_id}/quiz/check", response=s.CheckedOut)
 @write(again=lambda request, slug, item_id, payload, **_: _checked_again(request, slug, item_id, payload))
 def check_my_answer(request: SignedIn, slug: str, item_id: int, payload: s.CheckIn) -> s.CheckedOut:
-    found = answering.check(
-        actor_of(request), course_by_slug(slug), item_id, payload.number, payload.holder, _given(payload.given)
-    )
-    return taking.checked(found)
+    course = course_by_slug(slug)
+    found = answering.check(actor_of(request), course, item_id, payload.number, payload.holder, _given(payload.given))
+    return taking.checked(course, found)
 
 
 def _checked_again(request: SignedIn, slug: str, item_id: int, payload: s.CheckIn) -> s.CheckedOut:

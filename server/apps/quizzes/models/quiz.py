@@ -3,6 +3,8 @@ from django.contrib.postgres.indexes import GinIndex
 from django.db import models
 from unvo_core.quizzes.rules import Paper
 
+from apps.courses.public import raises_version
+
 
 class Quiz(models.Model):
     """How a quiz goes. `questions`: [{question, points}] or [{bank, count, points}] in order, points as text; `shows`:
@@ -26,6 +28,7 @@ class Quiz(models.Model):
 
     class Meta:
         indexes = [GinIndex(fields=["questions"], opclasses=["jsonb_path_ops"], name="quiz_questions")]
+        triggers = [raises_version("SELECT course_id FROM layout_item WHERE id = COALESCE(NEW.item_id, OLD.item_id)")]
 
 
 class RoomPlace(models.Model):

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from tests.base import BEHIND, Caller
+from tests.cases import READING
 
 from apps.path.models import Fact
+from apps.questions.models import BankQuestion, TaughtIn
 from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
 from apps.quizzes.tests.cases import AT, ESSAY, OTHER_TAB, TAB, QuizCase, later
 
@@ -77,6 +79,21 @@ class Beginning(QuizCase):
         self.correct(self.latitude, {**ESSAY, "text": "<p>Something else entirely</p>"})
         again = self.student.get(f"{self.at}/quiz/attempts/1").json()
         self.assertEqual(again["questions"][0]["shown"], shown)
+
+    def test_what_a_teacher_changes_meanwhile_is_there_at_the_next_look(self) -> None:
+        self.set()
+        self.begin()
+        at = f"{self.at}/quiz/attempts/1"
+        before = self.student.get(at).json()
+        self.assertEqual(before["questions"][0]["taught_in"], [])
+        row = BankQuestion.objects.get(pk=self.latitude)
+        TaughtIn.objects.create(question=row, item=self.item(READING), seconds=95)
+        self.assertEqual(
+            self.student.get(at).json()["questions"][0]["taught_in"],
+            [{"item_id": self.item(READING).pk, "title": READING, "seconds": 95}],
+        )
+        self.assertEqual((before["back"], self.set(back=False).status_code), (True, 200))
+        self.assertFalse(self.student.get(at).json()["back"])
 
 
 class Answering(QuizCase):
