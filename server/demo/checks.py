@@ -71,7 +71,7 @@ def set_mid_term(course: Course, items: Mapping[str, Item], banks: Mapping[str, 
 
     def drawn(counts: Sequence[int], points: str) -> list[dict[str, Any]]:
         pairs = zip(FIRST_HALF, counts, strict=True)
-        return [{"bank": banks[name].pk, "count": n, "points": points} for name, n in pairs if n and name in banks]
+        return [{"bank": banks[name].pk, "count": n, "points": points} for name, n in pairs if n]
 
     by_hand = dict.fromkeys(map(str, Revealed), str(When.BY_HAND))
     Quiz.objects.create(

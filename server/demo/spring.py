@@ -13,7 +13,7 @@ from apps.layout.models import Item, ItemText, Module
 from apps.people.models import Person
 from apps.transfer.actions.copy_course import copy_course
 
-from demo import checks, srv110
+from demo import srv110
 
 WEEKS_AGO = 30
 
@@ -23,7 +23,7 @@ def make_spring(today: datetime, teacher: Person) -> Course:
     course, _, layouter = srv110.make_course(
         today.date() - timedelta(weeks=WEEKS_AGO), "srv-110-spring", "Plane Surveying, last spring"
     )
-    checks.set_mid_term(course, layouter.items, {})
+    srv110.put_questions(course, layouter.items, teacher)
     Enrolment.objects.create(course=course, person=teacher, role=Enrolment.INSTRUCTOR)
     _date_by_hand(course, layouter.items["Project plan"])
     _write_news(course, layouter.items["Project plan"], layouter.items["Field book: areas"])

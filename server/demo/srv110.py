@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import date, timedelta
 from decimal import Decimal
 from io import BytesIO
@@ -15,10 +16,11 @@ from apps.kernel.models import StoredFile
 from apps.kernel.uploads import store
 from apps.layout.actions.read_files import read_files
 from apps.layout.models import Item, ItemFile, ItemText, MeetingPattern
+from apps.people.models import Person
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
 
-from demo import checks, talk
+from demo import banks, checks, talk
 from demo.content import texts
 from demo.content.weeks import PLAN, WeekPlan
 from demo.layout import FRIDAY, MONDAY, SUNDAY, THURSDAY, WEDNESDAY, Layouter, Wish, at_class, monday_of
@@ -170,6 +172,14 @@ def _week(plan: WeekPlan) -> list[Wish]:
         )
     )
     return wishes
+
+
+def put_questions(course: Course, items: Mapping[str, Item], teacher: Person) -> None:
+    """The banks, and the quizzes that are drawn from them."""
+    made = banks.seed_banks(course, teacher, banks.SURVEYING)
+    banks.say_where_taught(course)
+    checks.set_checks(course, {n: items[t] for n, t in check_titles().items()}, made)
+    checks.set_mid_term(course, items, made)
 
 
 def check_titles() -> dict[int, str]:

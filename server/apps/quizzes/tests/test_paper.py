@@ -20,7 +20,7 @@ from apps.questions.models import QuestionEdition
 from apps.questions.putting import question_of, version_of
 from apps.quizzes.actions import make_sheets
 from apps.quizzes.api import sheet_routes
-from apps.quizzes.models import PaperSheet, QuizAttempt
+from apps.quizzes.models import PaperSheet, Quiz, QuizAttempt
 from apps.quizzes.tests.cases import LATITUDE, QuizCase, later
 
 SHOWN_BY_HAND = dict.fromkeys(("score", "right", "answers", "key", "solution", "words"), "by_hand")
@@ -189,6 +189,14 @@ class InARoom(PaperCase):
         other = PaperSheet.objects.filter(item=self.quiz).exclude(code__in=mine)[0]
         self.assertEqual(self.score(other.code, "1", "1", who=assistant).status_code, 403)
         self.assertEqual(self.score(next(iter(mine)), "1", "1", who=assistant).status_code, 200)
+
+    def test_a_copy_of_the_course_is_on_paper_too_and_has_no_sheets_yet(self) -> None:
+        self.make()
+        told = self.teacher.send("POST", "/courses/srv-110/copy", {"title": "Again", "code": "SRV 113"}).json()
+        copied = Quiz.objects.get(item__course__slug=told["slug"], item__title="Quiz 7")
+        self.assertEqual((copied.paper, len(copied.questions)), ("room", 2))
+        page = Caller(INSTRUCTOR).get(f"/courses/{told['slug']}/items/{copied.item_id}/quiz-sheets").json()
+        self.assertEqual((page["rows"], page["without"]), ([], 0))
 
     def test_what_was_done_stands_in_the_log(self) -> None:
         self.make()
