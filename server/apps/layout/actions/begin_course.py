@@ -88,7 +88,8 @@ def begin_course(actor: Actor, wish: CourseWish) -> Course:
     Enrolment.objects.create(course=course, person_id=actor.person_id or 0, role=Enrolment.INSTRUCTOR)
     if wish.time.slots:
         MeetingPattern.objects.create(course=course, slots=list(wish.time.slots))
-    name = str(NAMES[wish.time.run])
+    weeks_of_none = wish.time.run == "weeks" and plan.term is None
+    name = str(_("Module %(n)s") if weeks_of_none else NAMES[wish.time.run])
     Module.objects.bulk_create(
         Module(
             course=course,

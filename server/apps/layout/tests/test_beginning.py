@@ -68,6 +68,11 @@ class Beginning(DemoCase):
         second = self.made(own=own, run="units", count=2)
         self.assertEqual((second.slug, self.modules(second)), ("lev-1-2", [("Unit 1", 1), ("Unit 2", 2)]))
 
+    def test_without_dates_there_are_no_weeks_and_it_begins_at_its_first_module(self) -> None:
+        course = self.made(run="weeks", count=3)
+        self.assertEqual(self.modules(course), [(f"Module {n}", None) for n in (1, 2, 3)])
+        self.assertEqual(self.teacher.get(f"/courses/{course.slug}/ribbon").json()["current"], "1")
+
     def test_bad_wishes_make_nothing(self) -> None:
         before = Course.objects.count()
         for more, code in (

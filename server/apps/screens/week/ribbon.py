@@ -141,8 +141,9 @@ def _outside_term(laid: Layout, now: datetime) -> bool:
 
 def _current_key(laid: Layout, now: datetime, cells: list[out.Cell]) -> str:
     if laid.term is None:
-        # A module that asks for nothing holds nobody.
-        unfinished = (c.key for c in cells if c.done is not None and c.done < 1)
-        return next(unfinished, cells[-1].key if cells else "")
+        # A module that asks for nothing holds nobody; where none asks for anything, the course begins at its first.
+        asking = [c for c in cells if c.done is not None]
+        unfinished = (c.key for c in asking if c.done != 1)
+        return next(unfinished, "") or next((c.key for c in (cells[-1:] if asking else cells[:1])), "")
     week = current_week(laid.weeks, now.astimezone(laid.zone).date())
     return week.key if week else ""
