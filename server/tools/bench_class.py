@@ -29,7 +29,7 @@ def measured() -> bool:
     from apps.people.models import Person
     from apps.screens.desk.page import desk, drifting
     from apps.screens.roster.page import module_progress, roster
-    from apps.screens.standing.totals import effect_of
+    from apps.screens.totals import effect_of
 
     _enrol_more("srv-110", "rosalind.tarrow")
     teacher, now = Person.objects.get(username="ines.varga-oduya"), datetime.fromisoformat(CLOCK)

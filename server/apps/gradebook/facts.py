@@ -23,6 +23,7 @@ class AttemptScore:
     handed_in_at: datetime | None
     released: bool
     comment: str
+    version: int = 1
 
 
 @dataclass(frozen=True, slots=True)

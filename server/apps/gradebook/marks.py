@@ -19,9 +19,9 @@ from apps.gradebook.structure import ClassMarks, Marks, ShownMark
 from apps.kernel.public import rows_stamp
 from apps.layout.public import Layout
 
-_CELLS_STAMP = rows_stamp(
-    "graded_item_id", "excused", "scores__attempt", "scores__raw", "scores__handed_in_at", "scores__released_at"
-)
+_SCORES = ("scores__attempt", "scores__raw", "scores__handed_in_at", "scores__released_at")
+_CELLS_STAMP = rows_stamp("graded_item_id", "excused", *_SCORES)
+_WHOLE_STAMP = rows_stamp("graded_item_id", "excused", *_SCORES, "scores__version", "scores__comment")
 
 
 def marks_of_person(course: Course, laid: Layout, person_id: int) -> Marks:
@@ -50,6 +50,12 @@ def marks_of_students(
         items, counts = layouts[person_id].items, counts_from(rules, layouts[person_id], cells)
         found[person_id] = {i: mark(c, counts.get(i), items[i].possible) for i, c in cells.items() if i in items}
     return found
+
+
+def cell_stamps(course: Course, person_ids: Sequence[int]) -> dict[int, int]:
+    """By person, a number that changes with anything of their cells, words beside a score among it."""
+    rows = Cell.objects.filter(graded_item__course=course, person_id__in=person_ids)
+    return dict(rows.values_list("person_id").annotate(n=_WHOLE_STAMP))
 
 
 def mark_stamps(course_ids: Sequence[int]) -> dict[tuple[int, int], int]:

@@ -2,14 +2,18 @@
 
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
+from apps.gradebook.actions.put_cells import SHEET, CellsPut, CellWish, Work, put_cells
 from apps.gradebook.actions.put_scores import Earned, put_scores
 from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
+from apps.gradebook.actions.undo_cells import undo_cells
 from apps.gradebook.api.schemas import GradingIn, GradingRulesIn, ItemGrading
 from apps.gradebook.api.shapes import grading_of, wish_of
+from apps.gradebook.changes import CellChange, cell_changes
 from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted, rules_of
 from apps.gradebook.marks import (
+    cell_stamps,
     counts_from,
     mark_stamps,
     marks_from,
@@ -46,10 +50,14 @@ from apps.gradebook.setup import setup as setup_of
 from apps.gradebook.structure import Marks, ShownMark
 
 __all__ = [
+    "SHEET",
     "AttemptScore",
     "Category",
+    "CellChange",
     "CellFlags",
     "CellScores",
+    "CellWish",
+    "CellsPut",
     "Counted",
     "Earned",
     "GradedItem",
@@ -60,7 +68,10 @@ __all__ = [
     "ScoreWish",
     "Setup",
     "ShownMark",
+    "Work",
+    "cell_changes",
     "cell_flags",
+    "cell_stamps",
     "cells_of_item",
     "cells_of_people",
     "cells_of_person",
@@ -89,6 +100,7 @@ __all__ = [
     "plan_grading",
     "planned_setup",
     "points",
+    "put_cells",
     "put_scores",
     "released_scores",
     "rules_of",
@@ -102,6 +114,7 @@ __all__ = [
     "set_grading",
     "set_weights",
     "setup_of",
+    "undo_cells",
     "weight_lines",
     "wish_of",
 ]

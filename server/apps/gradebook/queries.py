@@ -6,8 +6,9 @@ from collections.abc import Collection, Iterable, Sequence
 from datetime import datetime
 from typing import Any, NamedTuple
 
+from django.apps import apps
 from django.contrib.postgres.aggregates import ArrayAgg
-from django.db.models import Count, Exists, Min, OuterRef, Q, QuerySet
+from django.db.models import Count, Exists, Max, Min, OuterRef, Q, QuerySet
 from django.db.models.functions import Coalesce
 
 from apps.courses.public import Course, json_rows
@@ -23,6 +24,7 @@ CELL_FIELDS = (
     "scores__handed_in_at",
     "scores__released_at",
     "scores__comment",
+    "scores__version",
 )
 
 
@@ -181,12 +183,12 @@ CellRow = tuple[Any, ...]
 
 
 def _gathered(rows: Iterable[CellRow]) -> dict[int, CellScores]:
-    """`rows`: key, excused, attempt, raw, handed in, released, comment; one row an attempt."""
+    """`rows`: key, excused, attempt, raw, handed in, released, comment, version; one row an attempt."""
     found: dict[int, CellScores] = {}
-    for key, excused, attempt, raw, handed_in_at, released_at, comment in rows:
+    for key, excused, attempt, raw, handed_in_at, released_at, comment, version in rows:
         before = found[key].attempts if key in found else ()
         if attempt is not None:
-            scored = AttemptScore(attempt, fraction(raw), handed_in_at, released_at is not None, comment)
+            scored = AttemptScore(attempt, fraction(raw), handed_in_at, released_at is not None, comment, version)
             before = (*before, scored)
         found[key] = CellScores(excused, before)
     return found
@@ -219,6 +221,14 @@ def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
         .filter(cell__graded_item__item_id=item_id, cell__person_id=person_id, attempt=attempt)
         .first()
     )
+
+
+def last_versions(cells: Collection[Cell]) -> dict[tuple[int, int], int]:
+    """By cell and attempt, the last version that a score of it ever had: one that was taken away and given again is
+    another one. One query."""
+    events = apps.get_model("gradebook.ScoreEvent")._default_manager.filter(cell_id__in=[cell.pk for cell in cells])
+    rows = events.values_list("cell_id", "attempt").annotate(last=Max("version")).order_by()
+    return {(cell, attempt): last for cell, attempt, last in rows}
 
 
 def score_versions(item_id: int) -> dict[int, int]:

@@ -17,6 +17,16 @@ SENTENCES = {
     "score.changed_meanwhile": _(
         "%(who)s changed this score to %(raw)s at %(when)s. Keep theirs, or save yours again over it."
     ),
+    "score.excused_meanwhile": _(
+        "Somebody has excused this student meanwhile. Look again, and type it anew if it holds."
+    ),
+    "score.not_excused_any_more": _("This student is not excused any more. Look again, and type it anew if it holds."),
+    "score.taken_away_meanwhile": _("Somebody has taken this score away meanwhile. Type it again if it holds."),
+    "score.too_many_cells": _("At most %(most)s cells can be changed at once. Paste a smaller block."),
+    "score.nothing_to_undo": _("This was set back already, or it is none of this course."),
+    "score.undo_in_the_way": _(
+        "%(n)s of these cells were changed or released since, the first is %(who)s in %(title)s. Nothing was set back."
+    ),
     "score.not_in_course": _("This person is not a student of this course."),
     "grading.no_such_category": _("That category or late rule is not in this course any more. Load the page again."),
     "grading.key_twice": _(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from datetime import datetime
-from typing import Any
+from typing import Any, NamedTuple
 
 from django.contrib.postgres.aggregates import JSONBAgg
 from django.db.models import Q
@@ -33,6 +33,29 @@ def hand_in_times(course: Course, person_ids: Sequence[int]) -> dict[int, dict[i
         person: {item: facts.handed_in_at for item, facts in by_item.items() if facts.handed_in_at is not None}
         for person, by_item in found.items()
     }
+
+
+class Doing(NamedTuple):
+    """How far somebody is with an item: the last attempt that was handed in and when, or that one is begun."""
+
+    attempt: int
+    handed_in_at: datetime | None
+    begun: bool
+
+
+def doings(course: Course, person_ids: Sequence[int]) -> dict[int, dict[int, Doing]]:
+    """Person -> item -> how far they are, of those who did something; one query."""
+    rows = Fact.objects.filter(course=course, kind__in=(Fact.STARTED, Fact.HANDED_IN), person_id__in=person_ids)
+    found: dict[int, dict[int, Doing]] = {}
+    for person, item, kind, at, attempt in rows.values_list("person_id", "item_id", "kind", "at", "detail__attempt"):
+        own = found.setdefault(person, {})
+        known = own.get(item, Doing(0, None, False))
+        own[item] = (
+            known._replace(begun=True)
+            if kind == Fact.STARTED
+            else known._replace(attempt=attempt or 1, handed_in_at=at)
+        )
+    return found
 
 
 def details_of_people(

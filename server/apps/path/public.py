@@ -3,7 +3,7 @@
 from apps.path.access import can_open, opened_items, refuse_locked, require_doable, require_open
 from apps.path.actions.note_fact import forget, note, tell_on
 from apps.path.api.schemas import TickIn
-from apps.path.class_facts import details_of_people, hand_in_times
+from apps.path.class_facts import Doing, details_of_people, doings, hand_in_times
 from apps.path.class_progress import (
     NOBODY,
     ClassShare,
@@ -23,6 +23,7 @@ from apps.path.whereabouts import Where, whereabouts, whereabouts_in
 __all__ = [
     "NOBODY",
     "ClassShare",
+    "Doing",
     "Fact",
     "Member",
     "Progress",
@@ -34,6 +35,7 @@ __all__ = [
     "cells_of_made_up",
     "class_shares",
     "details_of_people",
+    "doings",
     "each_member",
     "enter",
     "fact_counts",

@@ -1075,8 +1075,85 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Gradebook */
+        /**
+         * Gradebook
+         * @description What is graded and who is graded, without the scores.
+         */
         get: operations["gradebook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/gradebook/cells": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Gradebook Cells
+         * @description What can be kept of them is kept as one change; each of the others comes back with its reason.
+         */
+        put: operations["put_gradebook_cells"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/gradebook/cells/{item_id}/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Gradebook Cell */
+        get: operations["gradebook_cell"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/gradebook/changes/{change_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo Gradebook Change */
+        post: operations["undo_gradebook_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/gradebook/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gradebook Rows
+         * @description The cells and totals of these students, in this order.
+         */
+        get: operations["gradebook_rows"];
         put?: never;
         post?: never;
         delete?: never;
@@ -5011,10 +5088,24 @@ export interface components {
             /** Terms */
             terms: components["schemas"]["SharedTerm"][];
         };
-        /** Book */
+        /**
+         * Book
+         * @description The sheet without its cells: columns by category, rows by name.
+         */
         Book: {
+            /** Can Release */
+            can_release: boolean;
             /** Categories */
             categories: components["schemas"]["BookCategory"][];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** People */
+            people: components["schemas"]["BookPerson"][];
+            /** Sections */
+            sections: components["schemas"]["Named"][];
             /** Students */
             students: number;
             /** Zone */
@@ -5031,14 +5122,21 @@ export interface components {
             /** Weight */
             weight: string | null;
         };
-        /** BookItem */
+        /**
+         * BookItem
+         * @description `hold`: its scores wait until they are released; `held`: so many do.
+         */
         BookItem: {
             /** Due */
             due: string | null;
+            /** Extra */
+            extra: boolean;
             /** Handed In */
             handed_in: number;
             /** Held */
             held: number;
+            /** Hold */
+            hold: boolean;
             /** Id */
             id: number;
             /**
@@ -5052,6 +5150,17 @@ export interface components {
             title: string;
             /** Waiting */
             waiting: number;
+            /** Week */
+            week: number | null;
+        };
+        /** BookPerson */
+        BookPerson: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Section */
+            section: number | null;
         };
         /** Break */
         Break: {
@@ -5244,6 +5353,158 @@ export interface components {
             unread: number;
         };
         /**
+         * CellAttempt
+         * @description `deduction`: for being late.
+         */
+        CellAttempt: {
+            /** Comment */
+            comment: string;
+            /** Counts */
+            counts: string | null;
+            /** Deduction */
+            deduction: string | null;
+            /** Handed In At */
+            handed_in_at: string | null;
+            /** Number */
+            number: number;
+            /** Raw */
+            raw: string | null;
+            /** Released */
+            released: boolean;
+        };
+        /** CellChange */
+        CellChange: {
+            /** After */
+            after: string | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Attempt */
+            attempt: number;
+            /** Before */
+            before: string | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "given" | "changed" | "taken" | "released" | "comment" | "excused" | "not_excused";
+            /** Who */
+            who: string;
+            /** Why */
+            why: string;
+        };
+        /** CellIn */
+        CellIn: {
+            /**
+             * Above
+             * @default false
+             */
+            above: boolean;
+            /** Item */
+            item: number;
+            /** Person */
+            person: number;
+            /**
+             * Seen Excused
+             * @default false
+             */
+            seen_excused: boolean;
+            /**
+             * Seen Version
+             * @default 0
+             */
+            seen_version: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CellPanel
+         * @description Everything about one cell.
+         */
+        CellPanel: {
+            /** Attempts */
+            attempts: components["schemas"]["CellAttempt"][];
+            /** Counts */
+            counts: string | null;
+            /** Due */
+            due: string | null;
+            /** History */
+            history: components["schemas"]["CellChange"][];
+            /** Item */
+            item: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            /**
+             * Late Per
+             * @enum {string}
+             */
+            late_per: "" | "hour" | "day";
+            /** Late Percent */
+            late_percent: string | null;
+            /** Late Units */
+            late_units: number;
+            /** Name */
+            name: string;
+            of_class: components["schemas"]["ClassOfItem"];
+            /** Percent */
+            percent: string | null;
+            /** Person */
+            person: number;
+            /** Possible */
+            possible: string;
+            /** Receipt */
+            receipt: string;
+            /** Section */
+            section: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "started" | "waiting" | "missing" | "scored" | "held" | "excused";
+            /** Title */
+            title: string;
+        };
+        /**
+         * CellRefused
+         * @description `above`: it is kept when it is said again that so much is meant; `meanwhile`: somebody else changed it.
+         */
+        CellRefused: {
+            /** Above */
+            above: boolean;
+            /** Item */
+            item: number;
+            /** Meanwhile */
+            meanwhile: boolean;
+            /** Person */
+            person: number;
+            /** Words */
+            words: string;
+        };
+        /** CellsIn */
+        CellsIn: {
+            /** Cells */
+            cells: components["schemas"]["CellIn"][];
+        };
+        /**
+         * CellsOut
+         * @description `change`: by which what was kept is set back; None where nothing changed.
+         */
+        CellsOut: {
+            /** Change */
+            change: number | null;
+            /** Kept */
+            kept: number;
+            /** Refused */
+            refused: components["schemas"]["CellRefused"][];
+            /** Rows */
+            rows: components["schemas"]["SheetRow"][];
+        };
+        /**
          * Change
          * @description `more`: lines that are left out. `can_set_back`: nothing but a later change of the same can stand in its way.
          */
@@ -5422,6 +5683,22 @@ export interface components {
              * Format: date-time
              */
             start: string;
+        };
+        /**
+         * ClassOfItem
+         * @description Of all scores that were given, in points; `bins`: tenths of the points, the last of them with its end.
+         */
+        ClassOfItem: {
+            /** Bins */
+            bins: number[];
+            /** Mean */
+            mean: string | null;
+            /** Median */
+            median: string | null;
+            /** N */
+            n: number;
+            /** Own */
+            own: number | null;
         };
         /**
          * ClassProgress
@@ -10494,6 +10771,32 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * SheetCell
+         * @description Of one item. `raw`: as it was given for the last attempt; `counts`: what it comes to; `version`: to be sent back
+         *     with a change; `excused`: in the gradebook, not by an allowance.
+         */
+        SheetCell: {
+            /** Comment */
+            comment: boolean;
+            /** Counts */
+            counts: string | null;
+            /** Excused */
+            excused: boolean;
+            /** Item */
+            item: number;
+            /** Late */
+            late: boolean;
+            /** Raw */
+            raw: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "started" | "waiting" | "missing" | "scored" | "held" | "excused";
+            /** Version */
+            version: number;
+        };
         /** SheetModule */
         SheetModule: {
             /** Conditions */
@@ -10563,6 +10866,25 @@ export interface components {
             /** Position */
             position: number;
             shown: components["schemas"]["ShownQuestion"];
+        };
+        /**
+         * SheetRow
+         * @description Cells that are open and empty are left out. `total` counts what is held, too.
+         */
+        SheetRow: {
+            /** Band */
+            band: string | null;
+            /** Cells */
+            cells: components["schemas"]["SheetCell"][];
+            /** Person */
+            person: number;
+            /** Total */
+            total: string | null;
+        };
+        /** SheetRows */
+        SheetRows: {
+            /** Rows */
+            rows: components["schemas"]["SheetRow"][];
         };
         /**
          * SheetScoreIn
@@ -14048,6 +14370,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+        };
+    };
+    put_gradebook_cells: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CellsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellsOut"];
+                };
+            };
+        };
+    };
+    gradebook_cell: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellPanel"];
+                };
+            };
+        };
+    };
+    undo_gradebook_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                change_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CellsOut"];
+                };
+            };
+        };
+    };
+    gradebook_rows: {
+        parameters: {
+            query?: {
+                person?: number[];
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetRows"];
                 };
             };
         };

@@ -5,6 +5,7 @@ import layout from "./en-layout";
 import library from "./en-library";
 import history from "./en-history";
 import work from "./en-work";
+import gradebook from "./en-gradebook";
 import talk from "./en-talk";
 import said from "./en-said";
 import weighing from "./en-weighing";
@@ -24,6 +25,7 @@ export default {
   ...layout,
   ...setup,
   ...work,
+  ...gradebook,
   ...talk,
   ...said,
   ...weighing,

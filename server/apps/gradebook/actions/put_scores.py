@@ -10,7 +10,7 @@ from decimal import Decimal
 import pghistory
 
 from apps.courses.public import Course
-from apps.gradebook.actions.save_score import graded_item, lock_cells
+from apps.gradebook.actions.cells import graded_item, lock_cells
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.public import Actor, now, record

@@ -3,7 +3,7 @@ from __future__ import annotations
 import pghistory
 
 from apps.courses.public import Course, can_lay_out, membership
-from apps.gradebook.actions.save_score import graded_item, lock_cells
+from apps.gradebook.actions.cells import graded_item, lock_cells
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.models import Score
 from apps.kernel.public import Actor, Refused, now, record, require

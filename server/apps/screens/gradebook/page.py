@@ -1,4 +1,4 @@
-"""The gradebook's list of what is graded: what came in, what waits, what is held."""
+"""The gradebook's sheet: what is graded by category, and the class by name."""
 
 from __future__ import annotations
 
@@ -6,43 +6,65 @@ from collections.abc import Sequence
 from datetime import datetime
 from fractions import Fraction
 
-from apps.courses.public import Course, student_count
-from apps.gradebook.public import Category, marks_of_class, points, setup_of
+from apps.courses.public import Course, Membership, Named, Section, students
+from apps.gradebook.public import Category, Setup, marks_of_class, points, setup_of
 from apps.layout.public import LaidItem, layout
 from apps.path.public import Fact, fact_counts
 from apps.screens.activities import waiting_work
 from apps.screens.gradebook import schemas as out
 
 
-def book(course: Course, now: datetime, section_ids: Sequence[int] | None = None) -> out.Book:
-    """Every item with points that is not practice, by category; those without one last. Counts: of these sections."""
-    items = [i for i in layout(course).items.values() if i.counts]
-    found = setup_of(course)
+def book(course: Course, member: Membership, now: datetime) -> out.Book:
+    """Every item with points that is not practice, by category; those without one last. Of the reader's sections."""
+    sections = member.section_ids
+    laid, found = layout(course), setup_of(course)
+    weeks = {i.id: m.week for m in laid.all for i in m.items}
+    items = [i for i in laid.items.values() if i.counts]
     ids = [i.id for i in items]
-    counts = fact_counts(course, ids, section_ids)
-    waiting = waiting_work(course, ids, section_ids, now)
-    held = marks_of_class(course, ids, section_ids).held
+    counts = fact_counts(course, ids, sections)
+    waiting = waiting_work(course, ids, sections, now)
+    held = marks_of_class(course, ids, sections).held
     by_category: dict[int | None, list[out.BookItem]] = {}
     for item in items:
-        key = found.category_of(item.id)
-        handed_in = counts.get((item.id, Fact.POSTED if item.talks else Fact.HANDED_IN), 0)
-        row = _item(item, handed_in, waiting.get(item.id, 0), held.get(item.id, 0))
-        by_category.setdefault(key, []).append(row)
+        row = _item(found, item, weeks.get(item.id))
+        row.handed_in = counts.get((item.id, Fact.POSTED if item.talks else Fact.HANDED_IN), 0)
+        row.waiting, row.held = waiting.get(item.id, 0), held.get(item.id, 0)
+        by_category.setdefault(found.category_of(item.id), []).append(row)
     shown = [_category(c, by_category.get(c.pk, [])) for c in found.categories]
-    loose = out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))
-    return out.Book(zone=course.zone, students=student_count(course, section_ids), categories=[*shown, loose])
+    people = _people(course, sections)
+    return out.Book(
+        zone=course.zone,
+        now=now,
+        students=len(people),
+        categories=[*shown, out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))],
+        sections=[Named(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
+        people=people,
+        can_release=member.instructs,
+    )
 
 
-def _item(item: LaidItem, handed_in: int, waiting: int, held: int) -> out.BookItem:
+def _people(course: Course, sections: Sequence[int] | None) -> list[out.BookPerson]:
+    rows = students(course, sections).order_by("person__sort_name", "person_id")
+    return [
+        out.BookPerson(id=pk, name=name, section=section)
+        for pk, name, section in rows.values_list("person_id", "person__sort_name", "section_id")
+    ]
+
+
+def _item(found: Setup, item: LaidItem, week: int | None) -> out.BookItem:
+    graded = found.graded.get(item.id)
     return out.BookItem(
         id=item.id,
         title=item.title,
         kind=item.kind,
+        week=week,
         due=item.span.due,
         points=str(points(item.possible)),
-        handed_in=handed_in,
-        waiting=waiting,
-        held=held,
+        hold=graded is not None and graded.hold,
+        extra=graded is not None and graded.extra_credit,
+        handed_in=0,
+        waiting=0,
+        held=0,
     )
 
 

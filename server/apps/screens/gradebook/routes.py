@@ -1,18 +1,107 @@
-from django.http import HttpResponse
-from ninja import Router
+from typing import Annotated
 
-from apps.courses.public import can_teach
-from apps.kernel.public import answer, require
-from apps.path.public import enter
+from django.http import HttpResponse
+from ninja import Query, Router
+
+from apps.courses.public import Course, can_see_student, can_teach, students, taught_course
+from apps.gradebook.public import CellWish, Work, put_cells, undo_cells
+from apps.kernel.public import Refused, actor_of, answer, now, require, sentence, write
+from apps.path.public import Reader, doings, enter
 from apps.people.public import SignedIn
 from apps.screens.gradebook import schemas as s
+from apps.screens.gradebook.cells import rows_of
 from apps.screens.gradebook.page import book
+from apps.screens.gradebook.panel import panel
 
 router = Router(tags=["gradebook"])
 
 
 @router.get("/courses/{slug}/gradebook", response=s.Book)
 def gradebook(request: SignedIn, slug: str) -> HttpResponse:
+    """What is graded and who is graded, without the scores."""
+    course, reader = _teaching(request, slug)
+    return answer(book(course, reader.member, reader.now))
+
+
+@router.get("/courses/{slug}/gradebook/rows", response=s.SheetRows)
+def gradebook_rows(
+    request: SignedIn, slug: str, person: Annotated[list[int], Query(max_length=s.MOST_ROWS)] = ()
+) -> HttpResponse:
+    """The cells and totals of these students, in this order."""
+    course, reader = _teaching(request, slug)
+    sections = dict(students(course).filter(person_id__in=person).values_list("person_id", "section_id"))
+    for section in {sections.get(pk) for pk in person}:
+        require(can_see_student(reader.member, section))
+    return answer(s.SheetRows(rows=rows_of(course, [pk for pk in person if pk in sections], reader.now)))
+
+
+@router.get("/courses/{slug}/gradebook/cells/{item_id}/{person_id}", response=s.CellPanel)
+def gradebook_cell(request: SignedIn, slug: str, item_id: int, person_id: int) -> HttpResponse:
+    course, reader = _teaching(request, slug)
+    return answer(panel(course, reader.member, item_id, person_id, reader.now))
+
+
+@router.put("/courses/{slug}/gradebook/cells", response=s.CellsOut)
+@write
+def put_gradebook_cells(request: SignedIn, slug: str, payload: s.CellsIn) -> s.CellsOut:
+    """What can be kept of them is kept as one change; each of the others comes back with its reason."""
+    course, _ = taught_course(actor_of(request), slug)
+    people = sorted({cell.person for cell in payload.cells})
+    done = doings(course, people)
+    work = {
+        (item, person): Work(doing.attempt, doing.handed_in_at)
+        for person, own in done.items()
+        for item, doing in own.items()
+        if doing.handed_in_at is not None
+    }
+    put = put_cells(actor_of(request), course, [_wish(cell) for cell in payload.cells], work)
+    return s.CellsOut(
+        change=put.record.pk if put.record else None,
+        kept=len({(c.item, c.person) for c in payload.cells}) - len(put.refused),
+        refused=[_refused(place, error) for place, error in put.refused],
+        rows=rows_of(course, _students_of(course, people), now()),
+    )
+
+
+@router.post("/courses/{slug}/gradebook/changes/{change_id}/undo", response=s.CellsOut)
+@write
+def undo_gradebook_change(request: SignedIn, slug: str, change_id: int) -> s.CellsOut:
+    course, _ = taught_course(actor_of(request), slug)
+    made = undo_cells(actor_of(request), course, change_id)
+    cells = (made.after or {})["cells"]
+    people = sorted({cell["after"]["person"] for cell in cells})
+    return s.CellsOut(
+        change=made.pk, kept=len(cells), refused=[], rows=rows_of(course, _students_of(course, people), now())
+    )
+
+
+def _teaching(request: SignedIn, slug: str) -> tuple[Course, Reader]:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    return answer(book(course, reader.now, reader.member.section_ids))
+    return course, reader
+
+
+def _students_of(course: Course, people: list[int]) -> list[int]:
+    there = set(students(course).filter(person_id__in=people).values_list("person_id", flat=True))
+    return [pk for pk in people if pk in there]
+
+
+def _wish(cell: s.CellIn) -> CellWish:
+    return CellWish(
+        item_id=cell.item,
+        person_id=cell.person,
+        text=cell.text,
+        seen_version=cell.seen_version,
+        seen_excused=cell.seen_excused,
+        above=cell.above,
+    )
+
+
+def _refused(place: tuple[int, int], error: Refused) -> s.CellRefused:
+    return s.CellRefused(
+        item=place[0],
+        person=place[1],
+        words=sentence(error.code, error.params),
+        above=bool((error.also or {}).get("above")),
+        meanwhile=error.status == 409,
+    )

@@ -17,7 +17,7 @@ from apps.layout.public import LaidItem, Layout, item_ref, ref
 from apps.path.public import Reader, cells_of_made_up, laid_for, own_progress
 from apps.screens.rows import choices_of
 from apps.screens.standing import schemas as out
-from apps.screens.standing.totals import StandingOf, Walked
+from apps.screens.totals import StandingOf, Walked
 
 
 def own_standing(course: Course, reader: Reader, person_name: str) -> out.Standing:

@@ -60,8 +60,6 @@ export function courseClass(slug: Get<string>) {
       ),
     absences: () =>
       read(key("absences"), () => told(client.GET("/api/courses/{slug}/absences", { params: at({}) }))),
-    gradebook: () =>
-      read(key("gradebook"), () => told(client.GET("/api/courses/{slug}/gradebook", { params: at({}) }))),
     strips: () =>
       read(key("strips"), () => told(client.GET("/api/courses/{slug}/class-strips", { params: at({}) }))),
     queue: (id: Get<number>) =>
@@ -73,6 +71,32 @@ export function courseClass(slug: Get<string>) {
         told(
           client.GET("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}", {
             params: at({ item_id: id(), person_id: person() ?? 0 }),
+          }),
+        ),
+      ),
+  };
+}
+
+/** The gradebook: what is graded and who, the cells of some students, one cell with everything behind it. */
+export function courseBook(slug: Get<string>) {
+  const key = (...rest: unknown[]) => courseKey(slug, "class" satisfies Side, ...rest);
+  const at = <T extends object>(rest: T) => ({ path: { slug: slug(), ...rest } });
+  return {
+    whole: () =>
+      read(key("gradebook"), () => told(client.GET("/api/courses/{slug}/gradebook", { params: at({}) }))),
+    rows: (people: readonly number[]) =>
+      read(key("sheet-rows", people.join()), () =>
+        told(
+          client.GET("/api/courses/{slug}/gradebook/rows", {
+            params: { ...at({}), query: { person: [...people] } },
+          }),
+        ),
+      ),
+    cell: (item: Get<number>, person: Get<number>) =>
+      read(key("gradebook", "cell", item, person), () =>
+        told(
+          client.GET("/api/courses/{slug}/gradebook/cells/{item_id}/{person_id}", {
+            params: at({ item_id: item(), person_id: person() }),
           }),
         ),
       ),

@@ -1,5 +1,5 @@
 export { readAnew, type Keys } from "./anew";
-export { courseClass, courseLayout, coursePath, courseRules, type HistoryQuery } from "./course";
+export { courseBook, courseClass, courseLayout, coursePath, courseRules, type HistoryQuery } from "./course";
 export { courseItem } from "./item";
 export { general, own } from "./own";
 export { place } from "./place";

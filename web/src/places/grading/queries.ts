@@ -1,9 +1,13 @@
-import { useQuery } from "@tanstack/vue-query";
+import { keepPreviousData, useQuery } from "@tanstack/vue-query";
 import { client, told, type Shapes } from "@/api/client";
-import { courseClass, touched } from "@/api/reads";
+import { courseBook, courseClass, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
-export const useGradebook = (slug: () => string) => useQuery(courseClass(slug).gradebook());
+export const useGradebook = (slug: () => string) => useQuery(courseBook(slug).whole());
+
+/** Everything about one cell, and the one before it while the next is read. */
+export const useCell = (slug: () => string, item: () => number, person: () => number) =>
+  useQuery({ ...courseBook(slug).cell(item, person), placeholderData: keepPreviousData });
 
 export const useQueue = (slug: () => string, id: () => number) => useQuery(courseClass(slug).queue(id));
 

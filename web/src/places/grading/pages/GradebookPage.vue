@@ -1,111 +1,215 @@
 <script setup lang="ts">
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
-import { RouterLink } from "vue-router";
-import { useWrong } from "@/frame/writes";
-import { itemPath, setupPath } from "@/frame/addresses";
-import { useKinds } from "@/frame/kinds";
+import { RouterLink, useRoute, useRouter } from "vue-router";
+import { setupPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
+import { useRibbon } from "@/frame/queries";
+import { useUnsaved } from "@/frame/unsaved";
+import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
-import { useTimes } from "@/ui/moment/zones";
+import { say } from "@/ui/notice/notices";
+import CellPanel from "../components/CellPanel.vue";
+import ColumnDialog from "../components/ColumnDialog.vue";
+import SheetBar from "../components/SheetBar.vue";
+import SheetGrid from "../components/SheetGrid.vue";
+import type { Spot } from "../model/block";
+import { columnsOf, type Column, type Which } from "../model/columns";
+import { useSheet } from "../model/use-sheet";
 import { useGradebook } from "../queries";
 
 const { slug } = defineProps<{ slug: string }>();
 const { t } = useI18n();
-const kinds = useKinds();
+const [route, router] = [useRoute(), useRouter()];
 const wrong = useWrong();
 const { data: book, error } = useGradebook(() => slug);
-const times = useTimes(() => book.value?.zone ?? "");
+const { data: ribbon } = useRibbon(() => slug);
+const sheet = useSheet(
+  () => slug,
+  computed(() => book.value?.people.map((one) => one.id) ?? []),
+);
+const grid = useTemplateRef<InstanceType<typeof SheetGrid>>("grid");
+const spot = ref<Spot>({ row: 0, column: 0 });
+const opened = shallowRef<Column | null>(null);
+
+const asked = (name: string): string => String(route.query[name] ?? "");
+const set = (name: string, value: string): unknown =>
+  router.replace({ query: { ...route.query, [name]: value || undefined } });
+const section = computed(() => Number(asked("section")) || 0);
+const state = computed(() => asked("show"));
+const which = computed(() => (asked("items") || "near") as Which);
+const find = computed(() => asked("find"));
+const week = computed(() => {
+  const current = ribbon.value?.cells.find((cell) => cell.key === ribbon.value?.current);
+  return ribbon.value?.dated ? (current?.number ?? null) : null;
+});
+const columns = computed(() => (book.value ? columnsOf(book.value, which.value, week.value) : []));
+
+/** Whoever is looked for, of the section, with a cell of the state that is shown. */
+const people = computed(() => {
+  const text = find.value.toLocaleLowerCase();
+  const items = new Set(columns.value.map(({ item }) => item.id));
+  return (book.value?.people ?? []).filter(
+    (one) =>
+      (!section.value || one.section === section.value) &&
+      (!text || one.name.toLocaleLowerCase().includes(text)) &&
+      (!state.value || has(one.id, items)),
+  );
+});
+function has(person: number, items: ReadonlySet<number>): boolean {
+  const cells = sheet.rows.value.get(person)?.row.cells ?? [];
+  return cells.some((cell) => cell.state === state.value && items.has(cell.item));
+}
+watch(
+  [state, () => book.value?.people],
+  () => state.value && sheet.look(book.value?.people.map((one) => one.id) ?? []),
+  { immediate: true },
+);
+
+const at = computed(() => {
+  const [person, column] = [people.value[spot.value.row], columns.value[spot.value.column]];
+  return person && column ? { person: person.id, item: column.item.id } : null;
+});
+/** The cell has an address: it is there again after a reload, or where somebody sends it. */
+const stop = watch(
+  [people, columns],
+  () => {
+    if (!people.value.length || !columns.value.length) return;
+    const [item, person] = asked("cell").split(".").map(Number);
+    const row = people.value.findIndex((one) => one.id === person);
+    const column = columns.value.findIndex((one) => one.item.id === item);
+    void nextTick(() => {
+      stop();
+      if (row >= 0 && column >= 0) grid.value?.go({ row, column });
+      grid.value?.focus();
+    });
+  },
+  { immediate: true },
+);
+watch(at, (cell, before) => {
+  if (cell && before) set("cell", `${cell.item}.${cell.person}`);
+});
+
+/** The next cell whose work waits for a score: down the columns, from here on and round. */
+function nextWaiting(): void {
+  const [rows, wide] = [people.value.length, columns.value.length];
+  const from = spot.value.column * rows + spot.value.row;
+  for (let n = 1; n <= rows * wide; n++) {
+    const place = (from + n) % (rows * wide);
+    const to = { row: place % rows, column: Math.floor(place / rows) };
+    if (sheet.cellAt(columns.value[to.column]!.item.id, people.value[to.row]!.id)?.state === "waiting") {
+      grid.value?.go(to);
+      return grid.value?.focus();
+    }
+  }
+  say(t("gradebook.nothingWaits"));
+}
+
+const refused = computed(() => [...sheet.pending.values()].filter((one) => !one.sending).length);
+const sending = computed(() => [...sheet.pending.values()].some((one) => one.sending));
+useUnsaved(() => sheet.pending.size > 0, sheet.settled);
 </script>
 
 <template>
   <NothingHere v-if="error && !book" :message="wrong(error)" />
-  <main v-else-if="book" id="content" class="px-3.5 pt-4 pb-24 sm:px-6">
-    <div class="mb-3 flex flex-wrap items-baseline justify-between gap-x-5">
-      <h1 class="text-[27px] font-bold">{{ t("gradebook.title") }}</h1>
-      <RouterLink :to="setupPath(slug, 'grading')">{{ t("setup.grading") }}</RouterLink>
-    </div>
+  <main v-else-if="book" id="content" class="page">
+    <h1 class="sr-only">{{ t("gradebook.title") }}</h1>
     <p v-if="!book.categories.some((c) => c.items.length)" class="card p-5 text-soft">
       {{ t("gradebook.empty") }}
+      <RouterLink :to="setupPath(slug, 'grading')">{{ t("setup.grading") }}</RouterLink>
     </p>
-    <div
-      v-else
-      class="card relative overflow-x-auto"
-      role="region"
-      :aria-label="t('gradebook.title')"
-      tabindex="0"
-    >
-      <table class="w-full border-collapse text-[15px]">
-        <thead>
-          <tr>
-            <th scope="col">{{ t("gradebook.item") }}</th>
-            <th scope="col">{{ t("gradebook.due") }}</th>
-            <th scope="col" class="f">{{ t("gradebook.points") }}</th>
-            <th scope="col" class="f">{{ t("gradebook.handedIn") }}</th>
-            <th scope="col" class="f">{{ t("gradebook.waiting") }}</th>
-            <th scope="col" class="f">{{ t("gradebook.held") }}</th>
-            <th scope="col">
-              <span class="sr-only">{{ t("gradebook.action") }}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody v-for="category in book.categories" :key="category.id ?? 0">
-          <tr v-if="category.items.length" class="category">
-            <th scope="rowgroup" colspan="7">
-              {{ category.name || t("settings.noCategory")
-              }}<span v-if="category.weight" class="font-normal text-soft"> · {{ category.weight }} %</span>
-            </th>
-          </tr>
-          <tr v-for="item in category.items" :key="item.id">
-            <td class="pl-9">
-              <RouterLink :to="itemPath(slug, item.id)" class="text-ink">{{ item.title }}</RouterLink>
-            </td>
-            <td class="figures">{{ item.due ? times.day(item.due) : "" }}</td>
-            <td class="f">{{ item.points }}</td>
-            <td class="f">{{ t("gradebook.of", { n: item.handed_in, all: book.students }) }}</td>
-            <td class="f" :class="{ 'font-bold': item.waiting }">{{ item.waiting || "–" }}</td>
-            <td class="f" :class="{ 'text-held': item.held }">{{ item.held || "–" }}</td>
-            <td class="f">
-              <UiButton
-                :to="kinds.scorePath(item.kind, slug, item.id) || itemPath(slug, item.id)"
-                :aria-label="`${t('gradebook.grade')}: ${item.title}`"
-                >{{ t("gradebook.grade") }}</UiButton
-              >
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <p v-else-if="!book.people.length" class="card p-5 text-soft">{{ t("gradebook.nobody") }}</p>
+    <template v-else>
+      <SheetBar
+        :book="book"
+        :section="section"
+        :state="state"
+        :which="which"
+        :find="find"
+        :week="week"
+        :whole="sheet.whole.value"
+        :shown="people.length"
+        @set="set"
+      >
+        <span role="status" :class="{ 'text-late': refused }">{{
+          refused
+            ? t("gradebook.notKept", { n: refused }, refused)
+            : sending
+              ? t("gradebook.saving")
+              : t("gradebook.saved")
+        }}</span>
+        <UiButton look="text" :disabled="!sheet.canUndo.value" @click="sheet.undo()">{{
+          t("gradebook.undo")
+        }}</UiButton>
+        <UiButton look="text" :disabled="!sheet.canRedo.value" @click="sheet.redo()">{{
+          t("gradebook.redo")
+        }}</UiButton>
+        <RouterLink :to="setupPath(slug, 'grading')">{{ t("setup.grading") }}</RouterLink>
+      </SheetBar>
+      <p v-if="sheet.failed.value" class="card mb-2 p-3 text-late">{{ wrong(sheet.failed.value) }}</p>
+      <p v-if="!people.length" class="card p-5 text-soft">{{ t("gradebook.noneLikeThat") }}</p>
+      <p v-else-if="!columns.length" class="card p-5 text-soft">{{ t("gradebook.noItems") }}</p>
+      <div v-else class="beside">
+        <SheetGrid
+          ref="grid"
+          v-model:spot="spot"
+          :sheet="sheet"
+          :people="people"
+          :columns="columns"
+          @head="(column) => (opened = column)"
+        />
+        <CellPanel
+          v-if="at"
+          :slug="slug"
+          :zone="book.zone"
+          :item="at.item"
+          :person="at.person"
+          :sheet="sheet"
+          @next="nextWaiting"
+          @edit="grid?.edit()"
+        />
+      </div>
+      <p class="mt-2 text-[13px] text-soft">{{ t("gradebook.keys") }}</p>
+    </template>
+    <ColumnDialog
+      v-if="opened"
+      :slug="slug"
+      :zone="book.zone"
+      :column="opened"
+      :students="book.students"
+      :can-release="book.can_release"
+      @close="opened = null"
+    />
   </main>
   <LoadingNote v-else />
 </template>
 
 <style scoped>
-th,
-td {
-  height: 38px;
-  padding: 2px 10px;
-  border-bottom: 1px solid var(--rule-faint);
-  text-align: left;
+.page {
+  display: flex;
+  flex-direction: column;
+  height: calc(100vh - 154px);
+  min-height: 420px;
+  padding: 12px 24px;
 }
-thead th {
-  color: var(--ink-soft);
-  font-size: 12px;
-  font-weight: 400;
+.beside {
+  display: grid;
+  flex: 1;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 14px;
+  min-height: 0;
 }
-.category th {
-  background: var(--band);
-  font-weight: 650;
-}
-.pl-9 {
-  padding-left: 36px;
-}
-.f {
-  text-align: right;
-}
-td.f {
-  font-family: var(--font-mono);
-  font-size: 13.5px;
-  white-space: nowrap;
+@media (max-width: 1023px) {
+  .page {
+    height: auto;
+    padding: 12px 14px 90px;
+  }
+  .beside {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .beside > :first-child {
+    height: 62vh;
+  }
 }
 </style>

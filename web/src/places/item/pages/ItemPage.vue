@@ -162,7 +162,7 @@ useKeys(() => ({
           }}</UiButton>
           <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
           <UiButton v-if="scored && page.row.points" :look="kind?.talks ? 'plain' : 'main'" :to="scored">{{
-            t(kind?.talks ? "talk.scoreParts" : kind?.puts_questions ? "quiz.toClass" : "gradebook.grade")
+            t(kind?.talks ? "talk.scoreParts" : kind?.puts_questions ? "quiz.toClass" : "grading.go")
           }}</UiButton>
           <UiButton v-if="action" look="main" @click="action.run()">{{ action.label }}</UiButton>
         </template>

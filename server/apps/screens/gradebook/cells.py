@@ -1,0 +1,111 @@
+"""The cells of the gradebook, student by student: kept until something changes them."""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from datetime import datetime
+from fractions import Fraction
+from weakref import WeakKeyDictionary
+
+from unvo_core.schedule.spans import is_late
+
+from apps.courses.public import Course
+from apps.gradebook.public import CellScores, Setup, cell_stamps, cells_of_people, counted, points, setup_of
+from apps.layout.public import LaidItem, Layout, layout, layout_for
+from apps.path.public import Doing, doings
+from apps.screens.gradebook import schemas as out
+from apps.screens.totals import TotalsOf
+
+NOT_YET = Doing(0, None, False)
+EMPTY = CellScores(False, ())
+_Stamp = tuple[int | None, int, int]
+_rows: WeakKeyDictionary[Layout, dict[int, tuple[_Stamp, out.SheetRow]]] = WeakKeyDictionary()
+"""By the student's own layout, which is another one with every change of the course or of how it grades."""
+
+
+def rows_of(course: Course, person_ids: Sequence[int], now: datetime) -> list[out.SheetRow]:
+    """In the order of `person_ids`. Two queries, one more where something changed."""
+    laid, setup = layout(course), setup_of(course)
+    stamps, done = cell_stamps(course, person_ids), doings(course, person_ids)
+    keys: dict[int, _Stamp] = {}
+    found: dict[int, out.SheetRow] = {}
+    for pk in person_ids:
+        own = layout_for(laid, pk)
+        doing = hash(frozenset(done.get(pk, {}).items()))
+        keys[pk] = (stamps.get(pk), doing, bisect_right(own.instants, now))
+        kept = _rows.setdefault(own, {}).get(pk)
+        if kept is not None and kept[0] == keys[pk]:
+            found[pk] = kept[1]
+    stale = [pk for pk in person_ids if pk not in found]
+    cells = cells_of_people(course, stale) if stale else {}
+    for pk in stale:
+        own = layout_for(laid, pk)
+        found[pk] = _row(pk, setup, own, cells.get(pk, {}), done.get(pk, {}), now)
+        _rows[own][pk] = keys[pk], found[pk]
+    return [found[pk] for pk in person_ids]
+
+
+def _row(
+    person_id: int,
+    setup: Setup,
+    own: Layout,
+    cells: Mapping[int, CellScores],
+    done: Mapping[int, Doing],
+    now: datetime,
+) -> out.SheetRow:
+    seen = {item: all_out(cell) for item, cell in cells.items()}
+    handed_in = {item: at for item, doing in done.items() if (at := doing.handed_in_at) is not None}
+    total = TotalsOf(setup, own, seen, handed_in, now).total("current")
+    shown = [
+        cell_of(setup, item, cells.get(item.id, EMPTY), done.get(item.id, NOT_YET), now)
+        for item in own.items.values()
+        if item.counts
+    ]
+    return out.SheetRow(
+        person=person_id,
+        total=None if total.shown is None else str(total.shown),
+        band=total.band,
+        cells=[cell for cell in shown if cell.state != "open"],
+    )
+
+
+def all_out(cell: CellScores) -> CellScores:
+    """As if nothing of it were held: teachers see what they gave."""
+    if not cell.held:
+        return cell
+    return CellScores(cell.excused, tuple(replace(a, released=True) for a in cell.attempts))
+
+
+def cell_of(setup: Setup, item: LaidItem, cell: CellScores, done: Doing, now: datetime) -> out.SheetCell:
+    rules = setup.rules.get(item.id)
+    what = counted(all_out(cell), rules, item.possible, item.span.due) if rules and cell.attempts else None
+    last = next((a for a in cell.attempts if a.attempt >= done.attempt), None)
+    last = cell.attempts[-1] if last is not None else None
+    return out.SheetCell(
+        item=item.id,
+        state=_state(item, cell, done, now, scored=last is not None),
+        raw=None if last is None else _plain(last.raw),
+        counts=None if what is None else _plain(what.result.counts),
+        version=0 if last is None else last.version,
+        late=what is not None and what.result.deduction > 0,
+        comment=last is not None and bool(last.comment),
+        excused=cell.excused,
+    )
+
+
+def _state(item: LaidItem, cell: CellScores, done: Doing, now: datetime, *, scored: bool) -> out.CellState:
+    if item.excused or cell.excused:
+        return "excused"
+    if scored:
+        return "held" if cell.held else "scored"
+    if done.handed_in_at is not None:
+        return "waiting"
+    if item.takes_hand_ins and is_late(now, item.span.due):
+        return "missing"
+    return "started" if done.begun else "open"
+
+
+def _plain(value: Fraction) -> str:
+    return str(points(value))
