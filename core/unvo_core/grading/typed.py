@@ -38,10 +38,16 @@ def read_points(text: str, possible: Decimal | None, *, above: bool = False) -> 
     if raw < 0:
         return Problem("score.below_zero")
     if raw > 2 * possible:
-        return Problem("score.above", params={"raw": raw, "possible": possible})
+        return Problem("score.above", params={"raw": _plain(raw), "possible": _plain(possible)})
     if raw > possible and not above:
-        return Problem("score.more_than_possible", params={"raw": raw, "more": raw - possible, "possible": possible})
+        figures = {"raw": raw, "more": raw - possible, "possible": possible}
+        return Problem("score.more_than_possible", params={name: _plain(value) for name, value in figures.items()})
     return raw
+
+
+def _plain(value: Decimal) -> str:
+    """Without needless noughts."""
+    return f"{value.normalize():f}"
 
 
 def read_cell(text: str, possible: Decimal | None, *, above: bool = False) -> Decimal | Word | Problem:

@@ -75,16 +75,32 @@ export const seeing = (edition: number | undefined): Record<string, string> =>
 
 const TRIES = 4;
 const FIRST_PAUSE_MS = 700;
+const LONGEST_PAUSE_MS = 12_000;
 
-/** Send a write until it is answered: repeated with its key while no answer comes. */
-export async function insist<T>(send: (headers: { "Idempotency-Key": string }) => Promise<T>): Promise<T> {
+/** So long, or until the line is back. */
+const pause = (ms: number): Promise<void> =>
+  new Promise((done) => {
+    const over = () => {
+      clearTimeout(timer);
+      removeEventListener("online", over);
+      done();
+    };
+    const timer = setTimeout(over, ms);
+    addEventListener("online", over);
+  });
+
+/** Send a write until it is answered: repeated with its key while no answer comes, so often. */
+export async function insist<T>(
+  send: (headers: { "Idempotency-Key": string }) => Promise<T>,
+  tries = TRIES,
+): Promise<T> {
   const headers = { "Idempotency-Key": wishKey() };
   for (let attempt = 1; ; attempt++) {
     try {
       return await send(headers);
     } catch (error) {
-      if (!(error instanceof NoAnswer) || attempt >= TRIES) throw error;
-      await new Promise((done) => setTimeout(done, FIRST_PAUSE_MS * 2 ** attempt));
+      if (!(error instanceof NoAnswer) || attempt >= tries) throw error;
+      await pause(Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** attempt));
     }
   }
 }

@@ -30,7 +30,7 @@ export default {
     near: "Weeks {from} to {to}",
     find: "Find a student",
     students: "{n} students | {n} student | {n} students",
-    totalsHeld: "totals include held scores",
+    totalsHeld: "with held scores",
     readingAll: "reading the whole class …",
     saved: "All is saved",
     saving: "Saving …",
@@ -44,7 +44,6 @@ export default {
       "{n} cells lay outside of the sheet and were left out. | One cell lay outside of the sheet and was left out. | {n} cells lay outside of the sheet and were left out.",
     exc: "exc.",
     heldMark: "held",
-    waits: "{n} waiting",
     hasComment: "With a comment",
     state: {
       open: "Nothing here yet",

@@ -20,7 +20,7 @@ const value = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
 
 <template>
-  <form class="bar" role="search" @submit.prevent>
+  <form class="bar" @submit.prevent>
     <label v-if="book.sections.length > 1">
       <span class="sr-only">{{ t("gradebook.section") }}</span>
       <select

@@ -10,7 +10,7 @@ import type { Sheet } from "../model/use-sheet";
 import SheetCell from "./SheetCell.vue";
 import SheetHead from "./SheetHead.vue";
 
-const [HIGH, WIDE, HEAD, NARROW] = [34, 96, 66, 640];
+const [HIGH, WIDE, HEAD, NARROW] = [34, 96, 82, 640];
 const { sheet, people, columns } = defineProps<{
   sheet: Sheet;
   people: readonly Shapes["BookPerson"][];
@@ -48,14 +48,17 @@ const across = useVirtualizer(
 const rowsShown = computed(() => down.value.getVirtualItems());
 const columnsShown = computed(() => across.value.getVirtualItems());
 
+const place = (at: Spot): [number, number] => [columns[at.column]?.item.id ?? 0, people[at.row]?.id ?? 0];
+function kept(at: Spot): string {
+  const cell = sheet.cellAt(...place(at));
+  return cell?.excused ? "exc" : (cell?.raw ?? "");
+}
 const grid = useGrid({
   spot,
   size: computed(() => ({ rows: people.length, columns: columns.length, page: 12 })),
-  text(at) {
-    const [item, person] = [columns[at.column]?.item.id ?? 0, people[at.row]?.id ?? 0];
-    const cell = sheet.cellAt(item, person);
-    return sheet.pendingAt(item, person)?.text ?? (cell?.excused ? "exc" : (cell?.raw ?? ""));
-  },
+  text: (at) => sheet.pendingAt(...place(at))?.text ?? kept(at),
+  kept,
+  drop: (at) => void sheet.drop(...place(at)),
   put(spots) {
     if (!spots.length) return;
     void sheet.put(

@@ -3,6 +3,7 @@ import type { VirtualItem } from "@tanstack/vue-virtual";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Area } from "../model/block";
+import StateTile from "@/ui/tile/StateTile.vue";
 import { groupsOf, type Column } from "../model/columns";
 
 const { columns, shown, left, names, wide, high, chosen } = defineProps<{
@@ -37,7 +38,7 @@ const groups = computed(() => groupsOf(columns));
         aria-hidden="true"
         :style="{ left: `${left + group.from * wide}px`, width: `${group.count * wide}px` }"
       >
-        <span class="label" :style="{ left: `${left + 8}px` }"
+        <span class="label" :style="{ left: `${left}px` }"
           >{{ group.name || t("settings.noCategory")
           }}<template v-if="group.weight"> · {{ group.weight }} %</template></span
         >
@@ -63,8 +64,9 @@ const groups = computed(() => groupsOf(columns));
           <span class="figures"
             >/{{ columns[one.index]!.item.points
             }}<template v-if="columns[one.index]!.item.held"> {{ t("gradebook.heldMark") }}</template
-            ><template v-else-if="columns[one.index]!.item.waiting">
-              · {{ t("gradebook.waits", { n: columns[one.index]!.item.waiting }) }}</template
+            ><template v-if="columns[one.index]!.item.waiting">
+              <StateTile tile="handed" :size="11" :word="t('gradebook.state.waiting')" />
+              {{ columns[one.index]!.item.waiting }}</template
             ></span
           >
         </button>
@@ -123,7 +125,9 @@ const groups = computed(() => groupsOf(columns));
   background: var(--hatch);
 }
 .title {
-  display: block;
+  display: flex;
+  flex-direction: column;
+  justify-content: flex-end;
   width: 100%;
   height: 100%;
   padding: 4px 8px 2px;
@@ -134,13 +138,16 @@ const groups = computed(() => groupsOf(columns));
   background: var(--wash);
 }
 .title .name {
-  display: block;
+  display: -webkit-box;
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  line-height: 1.25;
 }
 .title .figures {
-  display: block;
+  display: flex;
+  gap: 4px;
+  align-items: center;
   overflow: hidden;
   color: var(--ink-soft);
   font-size: 11px;

@@ -7,9 +7,13 @@ type Written = Spot & { text: string };
 interface Grid {
   spot: Ref<Spot>;
   size: ComputedRef<{ rows: number; columns: number; page: number }>;
-  /** As it would be typed. */
+  /** As it would be typed; with what was typed and is not kept yet. */
   text: (at: Spot) => string;
+  /** What is kept there. */
+  kept: (at: Spot) => string;
   put: (spots: readonly Written[]) => void;
+  /** What was typed there is given up. */
+  drop: (at: Spot) => void;
   undo: () => unknown;
   redo: () => unknown;
   /** Brings a spot into sight. */
@@ -59,7 +63,10 @@ export function useGrid(grid: Grid) {
   const { spot, area } = at;
   /** What is being typed; null while nothing is. */
   const editing = ref<string | null>(null);
-  const changed = (spots: Written[]) => put(spots.filter((one) => one.text !== text(one)));
+  function changed(spots: Written[]): void {
+    for (const one of spots) if (one.text === grid.kept(one)) grid.drop(one);
+    put(spots.filter((one) => one.text !== grid.kept(one)));
+  }
   async function edit(start: string = text(spot.value)): Promise<void> {
     editing.value = start;
     await nextTick();

@@ -1,7 +1,7 @@
 import { useQueries, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, type ComputedRef } from "vue";
 import type { Shapes } from "@/api/client";
-import { courseBook } from "@/api/reads";
+import { courseBook, keyOf } from "@/api/reads";
 
 export type Cell = Shapes["SheetCell"];
 export type Row = Shapes["SheetRow"];
@@ -42,7 +42,7 @@ export function useRows(slug: () => string, people: ComputedRef<readonly number[
       const by = new Map(fresh.map((row) => [row.person, row]));
       for (const block of shown.value)
         queries.setQueryData<Shapes["SheetRows"]>(
-          read.rows(block).queryKey,
+          keyOf(read.rows(block)),
           (kept) => kept && { rows: kept.rows.map((row) => by.get(row.person) ?? row) },
         );
     },

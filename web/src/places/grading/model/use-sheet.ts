@@ -23,15 +23,18 @@ export interface Pending {
 const ON_ITS_WAY = { sending: true, words: "", above: false, meanwhile: false };
 const at = (item: number, person: number): string => `${item}.${person}`;
 
+/** As long as there is no line they stay on their way. */
 const sendCells = (slug: string, cells: Shapes["CellIn"][]) =>
-  insist((headers) =>
-    told(
-      client.PUT("/api/courses/{slug}/gradebook/cells", {
-        params: { path: { slug } },
-        body: { cells },
-        headers,
-      }),
-    ),
+  insist(
+    (headers) =>
+      told(
+        client.PUT("/api/courses/{slug}/gradebook/cells", {
+          params: { path: { slug } },
+          body: { cells },
+          headers,
+        }),
+      ),
+    Infinity,
   );
 const sendUndo = (slug: string, change_id: number) =>
   insist((headers) =>

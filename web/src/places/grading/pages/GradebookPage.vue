@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from "vue";
+import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
 import { setupPath } from "@/frame/addresses";
@@ -31,7 +31,7 @@ const sheet = useSheet(
 );
 const grid = useTemplateRef<InstanceType<typeof SheetGrid>>("grid");
 const spot = ref<Spot>({ row: 0, column: 0 });
-const opened = shallowRef<Column | null>(null);
+const openedItem = ref(0);
 
 const asked = (name: string): string => String(route.query[name] ?? "");
 const set = (name: string, value: string): unknown =>
@@ -71,6 +71,9 @@ const at = computed(() => {
   const [person, column] = [people.value[spot.value.row], columns.value[spot.value.column]];
   return person && column ? { person: person.id, item: column.item.id } : null;
 });
+const opened = computed((): Column | undefined =>
+  columns.value.find(({ item }) => item.id === openedItem.value),
+);
 /** The cell has an address: it is there again after a reload, or where somebody sends it. */
 const stop = watch(
   [people, columns],
@@ -157,7 +160,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
           :sheet="sheet"
           :people="people"
           :columns="columns"
-          @head="(column) => (opened = column)"
+          @head="(column) => (openedItem = column.item.id)"
         />
         <CellPanel
           v-if="at"
@@ -179,7 +182,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
       :column="opened"
       :students="book.students"
       :can-release="book.can_release"
-      @close="opened = null"
+      @close="openedItem = 0"
     />
   </main>
   <LoadingNote v-else />
