@@ -9,7 +9,7 @@ from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.gradebook.public import graded_without_scores, scored_people
+from apps.gradebook.public import SHEET, graded_without_scores, scored_people, undo_cells
 from apps.kernel.public import Actor, AuditRecord, Refused, require, together
 from apps.layout.changes import Edit, apply_edits, made_by, module_row, remove_item, remove_module, undo_change
 from apps.layout.public import Item, item_row
@@ -49,6 +49,8 @@ def take_module_away(actor: Actor, course: Course, module_id: int, with_work: bo
 def set_back(actor: Actor, course: Course, change_id: int, with_work: bool) -> AuditRecord:
     """Set a change back; where that takes items away it asks as their removal does."""
     require(can_lay_out(membership(actor, course)))
+    if AuditRecord.objects.filter(pk=change_id, action=SHEET).exists():
+        return undo_cells(actor, course, change_id)
     course = lock_course(course)
     if not with_work and (work := _work(made_by(course, change_id))):
         raise Refused("removal.work", status=409, title=_("What this change made"), work=work)

@@ -101,14 +101,14 @@ class Races(Committed, TransactionTestCase):
     def test_without_the_lock_the_second_would_overwrite_silently(self) -> None:
         """The race itself: both read before either writes when the cell is not locked."""
         both_read = threading.Barrier(2)
-        real = action._refuse_if_changed
+        real = action.refuse_if_changed
 
         def slow(course: Any, before: Any, seen: int) -> None:
             real(course, before, seen)
             if seen == 1:
                 both_read.wait(20)
 
-        with mock.patch.object(action, "_refuse_if_changed", slow), mock.patch.object(action, "lock_cell"):
+        with mock.patch.object(action, "refuse_if_changed", slow), mock.patch.object(action, "lock_cell"):
             self.assertEqual(self.grade_at_once(), [200, 200])
 
     def watched_at_once(self) -> int:

@@ -93,6 +93,7 @@ export default {
       missing: "Missing work counts",
       missing_percent: "Per cent that missing work counts",
       raw: "Score",
+      excused: "Excused",
       comment: "Comment",
       counting: "Of several attempts",
       questions: "Questions",

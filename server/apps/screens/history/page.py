@@ -11,6 +11,7 @@ from django.db.models import Q
 from django.db.models.functions import Coalesce
 
 from apps.courses.public import Course, Enrolment, Named
+from apps.gradebook.public import SHEET
 from apps.kernel.public import AuditRecord, AuditTouch
 from apps.layout.public import layout
 from apps.screens.history import schemas as out
@@ -103,6 +104,6 @@ def _entry(row: AuditRecord, parts: list[AuditRecord], words: Words) -> out.Chan
         what=words.headline(row),
         lines=lines[:MOST_LINES],
         more=max(0, len(lines) - MOST_LINES),
-        can_set_back=row.reversible and not row.undone,
+        can_set_back=(row.reversible or row.action == SHEET) and not row.undone,
         undone=row.undone,
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from typing import Any
 
 from apps.courses.public import Course, Section
@@ -11,12 +11,16 @@ from apps.people.public import Person
 from apps.screens.history import schemas as out
 
 
+def names_of_people(person_ids: Collection[int]) -> dict[int, str]:
+    return dict(Person.objects.filter(pk__in=person_ids).values_list("pk", "name"))
+
+
 def moves(course: Course, record: AuditRecord) -> Iterator[out.ChangedField]:
     """A line for each person and what became of their section or role; three queries."""
     old, new = _by_person(record, record.before), _by_person(record, record.after)
     if not old and not new:
         return
-    names = dict(Person.objects.filter(pk__in=[*old, *new]).values_list("pk", "name"))
+    names = names_of_people([*old, *new])
     sections = dict(Section.objects.filter(course=course).values_list("pk", "name"))
     for pk in dict.fromkeys([*new, *old]):
         before, after = old.get(pk, {}), new.get(pk, {})

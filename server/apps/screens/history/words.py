@@ -13,12 +13,12 @@ from unvo_core.schedule.moments import FromMoment, resolve_all
 from unvo_core.schedule.spans import MOMENTS
 
 from apps.courses.public import Course, moment, written_day
-from apps.gradebook.public import points, score_titles
+from apps.gradebook.public import SHEET, points, score_titles
 from apps.kernel.public import AuditRecord, Thing
 from apps.layout.changes import row_titles
 from apps.layout.public import in_words, kind_of, layout, names_of, rule_kind, rule_kinds, rule_of
 from apps.screens.history import schemas as out
-from apps.screens.history.people import moves
+from apps.screens.history.people import moves, names_of_people
 
 CHANGES = {
     "announcement.add_image": _("A picture was added for an announcement"),
@@ -120,6 +120,7 @@ CHANGES = {
     "score.reckoned": _("Scores of %(title)s were reckoned"),
     "score.release": _("Scores of %(title)s were released"),
     "score.save": _("Score: %(title)s"),
+    "score.sheet": _("Scores were typed in the gradebook"),
     "talk.close": _("A conversation was closed"),
     "talk.hide": _("A post was hidden"),
     "talk.open": _("A conversation was opened again"),
@@ -187,6 +188,20 @@ class Words:
             yield from moves(self.course, record)
         elif record.action == "score.save":
             yield from self._fields("", record.before or {}, record.after or {})
+        elif record.action == SHEET:
+            yield from self._cells(record)
+
+    def _cells(self, record: AuditRecord) -> Iterator[out.ChangedField]:
+        """A line for each cell: its points, or that somebody is excused."""
+        cells = (record.after or {})["cells"]
+        names = names_of_people({cell["after"]["person"] for cell in cells})
+        for cell in cells:
+            old, new = cell["before"], cell["after"]
+            thing = f"{self.title(('item', new['item']))}, {names.get(new['person'], '')}"
+            for field in ("excused", "raw"):
+                if old[field] != new[field]:
+                    before, after = self._word(field, old[field]), self._word(field, new[field])
+                    yield out.ChangedField(thing=thing, field=field, before=before, after=after)
 
     def _fields(self, thing: str, old: Mapping[str, Any], new: Mapping[str, Any]) -> Iterator[out.ChangedField]:
         for name, value in new.items():

@@ -161,6 +161,17 @@ class SettingBack(Sheet):
         self.assertIn("1 of these cells", answer.json()["detail"])
         self.assertEqual(Score.objects.filter(cell__graded_item__item=self.plan).count(), 3)
 
+    def test_the_course_history_tells_of_it_and_sets_it_back(self) -> None:
+        self.put(self.typed("4.5"))
+        entry = self.teacher.get("/courses/srv-110/history?sort=scores").json()["entries"][0]
+        self.assertEqual((entry["what"], entry["can_set_back"]), ("Scores were typed in the gradebook", True))
+        (line,) = entry["lines"]
+        self.assertEqual(line["thing"], f"{PLAN}, {self.student.person.name}")
+        self.assertEqual((line["field"], line["before"], line["after"]), ("raw", "", "4.5"))
+        answer = self.teacher.send("POST", f"/courses/srv-110/changes/{entry['id']}/undo")
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.assertIsNone(self.score())
+
     def test_an_assistant_sets_back_nothing_of_other_sections(self) -> None:
         change = self.put(*(self.typed("4", p["id"]) for p in self.teacher.get(AT).json()["people"])).json()["change"]
         self.refused(self.undo(change, Caller(ASSISTANT)), 403, "course.other_section")
