@@ -32,7 +32,9 @@ def _measure() -> int:
     with serving(port):
         ok = all([_pages(port, cookie, COURSE_PAGES), _pages(port, cookie, talk_pages())])
         ok = _pages(port, signed_in(Person.objects.get(username=WHOSE)), page()) and ok
-        ok = questions_measured(port, signed_in(Person.objects.get(username="ines.varga-oduya"))) and ok
+        teacher = signed_in(Person.objects.get(username="ines.varga-oduya"))
+        ok = _pages(port, teacher, _gradebook()) and ok
+        ok = questions_measured(port, teacher) and ok
     from tools.bench_class import measured as class_measured
     from tools.bench_quizzes import measured as quizzes_measured
     from tools.bench_search import measured as search_measured
@@ -71,6 +73,17 @@ COURSE_PAGES = (
     ("today", "/api/today", "/api-floor/ribbon", 2.0),
     ("standing", "/api/courses/srv-110/standing", "/api-floor/standing", 2.0),
 )
+
+
+def _gradebook() -> Sequence[tuple[str, str, str, float]]:
+    from apps.courses.models import Enrolment
+
+    people = Enrolment.objects.filter(course__slug="srv-110", role="student").values_list("person_id", flat=True)
+    asked = "&".join(f"person={pk}" for pk in people)
+    return (
+        ("gradebook", "/api/courses/srv-110/gradebook", "/api-floor/book", 2.0),
+        ("its cells", f"/api/courses/srv-110/gradebook/rows?{asked}", "/api-floor/cells", 2.0),
+    )
 
 
 def _pages(port: int, cookie: str, pages: Sequence[tuple[str, str, str, float]]) -> bool:

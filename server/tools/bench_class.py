@@ -23,11 +23,14 @@ def measured() -> bool:
     """Prints each; true when all keep their bars."""
     from apps.courses.memberships import membership
     from apps.courses.models import Course
+    from apps.courses.public import students
     from apps.kernel.actors import Actor
     from apps.layout.public import layout
     from apps.path.readers import Reader
     from apps.people.models import Person
     from apps.screens.desk.page import desk, drifting
+    from apps.screens.gradebook.cells import rows_of
+    from apps.screens.gradebook.page import book
     from apps.screens.roster.page import module_progress, roster
     from apps.screens.totals import effect_of
 
@@ -36,6 +39,7 @@ def measured() -> bool:
     course = Course.objects.select_related("term").get(slug="srv-110")
     reader = Reader(teacher.pk, membership(Actor(teacher.pk, ""), course), teacher.budget_minutes, now)
     module = course.modules.get(week=7)
+    block = list(students(course).order_by("-person_id").values_list("person_id", flat=True)[:50])
     figures = (
         ("roster at first sight", 1.5, lambda: len(roster(course, reader).students)),
         ("roster once kept", 1.0, lambda: len(roster(course, reader).students)),
@@ -43,6 +47,9 @@ def measured() -> bool:
         ("who falls behind in it, for the desk", 0.5, lambda: len(drifting(teacher, now).rows)),
         ("desk over it, at first sight", 1.5, lambda: len(desk(teacher, now).rows)),
         ("desk over it, once kept", 0.5, lambda: len(desk(teacher, now).rows)),
+        ("gradebook without its cells", 1.5, lambda: len(book(course, reader.member, now).people)),
+        ("50 students of it, at first sight", 0.5, lambda: len(rows_of(course, block, now))),
+        ("50 students of it, once kept", 0.1, lambda: len(rows_of(course, block, now))),
         ("whom other weights would move", 12.0, lambda: effect_of(course, _other_weights(course), now).students),
     )
     layout(course)

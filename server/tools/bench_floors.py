@@ -82,6 +82,33 @@ TAUGHT = """
                             WHERE a.item_id = %(item)s AND a.person_id = %(person)s)
 """
 
+BOOK = """
+    SELECT i.id, i.title, i.kind, i.points, i.moments, m.week, g.hold, g.extra_credit, k.name AS category, k.weight,
+           (SELECT count(*) FROM path_fact f WHERE f.item_id = i.id AND f.kind IN ('handed_in', 'posted')) AS handed_in,
+           (SELECT count(*) FROM path_fact f WHERE f.item_id = i.id AND f.kind IN ('handed_in', 'posted', 'started')
+            AND NOT EXISTS (SELECT FROM gradebook_cell l LEFT JOIN gradebook_score s ON s.cell_id = l.id
+                            WHERE l.graded_item_id = g.id AND l.person_id = f.person_id
+                            AND (l.excused OR s.attempt = 1))) AS waiting,
+           (SELECT count(*) FROM gradebook_cell l JOIN gradebook_score s ON s.cell_id = l.id
+            WHERE l.graded_item_id = g.id AND s.released_at IS NULL) AS held
+    FROM layout_item i JOIN layout_module m ON m.id = i.module_id JOIN courses_course c ON c.id = i.course_id
+    LEFT JOIN gradebook_gradeditem g ON g.item_id = i.id LEFT JOIN gradebook_category k ON k.id = g.category_id
+    WHERE c.slug = 'srv-110' AND NOT i.removed AND i.points IS NOT NULL ORDER BY k.position, m.position, i.position
+"""
+CLASS = """
+    SELECT e.person_id, p.sort_name, e.section_id FROM courses_enrolment e JOIN people_person p ON p.id = e.person_id
+    JOIN courses_course c ON c.id = e.course_id WHERE c.slug = 'srv-110' AND e.role = 'student' ORDER BY p.sort_name
+"""
+CELLS = """
+    SELECT k.person_id, g.item_id, k.excused, s.attempt, s.raw, s.handed_in_at, s.released_at, s.version,
+           s.comment <> '' AS comment, f.kind, f.at
+    FROM courses_enrolment e JOIN courses_course c ON c.id = e.course_id
+    JOIN gradebook_cell k ON k.person_id = e.person_id JOIN gradebook_gradeditem g ON g.id = k.graded_item_id
+    LEFT JOIN gradebook_score s ON s.cell_id = k.id
+    LEFT JOIN path_fact f ON f.item_id = g.item_id AND f.person_id = e.person_id AND f.kind IN ('handed_in', 'started')
+    WHERE c.slug = 'srv-110' AND g.course_id = c.id AND e.role = 'student'
+"""
+
 
 def _rows(request: HttpRequest, *statements: str) -> HttpResponse:
     values = {"person": request.user.pk, "item": request.GET.get("item"), "thread": request.GET.get("thread")}
@@ -107,6 +134,16 @@ def ribbon(request: HttpRequest) -> HttpResponse:
 def standing(request: HttpRequest) -> HttpResponse:
     """The graded rows of the whole course."""
     return _rows(request, ROWS.format(more="AND g.id IS NOT NULL"))
+
+
+def book(request: HttpRequest) -> HttpResponse:
+    """What is graded, with its counts, and the class by name."""
+    return _rows(request, PLACE, BOOK, CLASS)
+
+
+def cells(request: HttpRequest) -> HttpResponse:
+    """Every cell of the class with its scores and how far everybody is."""
+    return _rows(request, PLACE, CLASS, CELLS)
 
 
 def talk(request: HttpRequest) -> HttpResponse:
