@@ -3,12 +3,12 @@ import { useVirtualizer } from "@tanstack/vue-virtual";
 import { computed, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { within, type Spot } from "../model/block";
+import type { Spot } from "../model/block";
 import type { Column } from "../model/columns";
 import { cellKeys, sheetKeys, useBlocks, useGrid } from "../model/use-grid";
 import type { Sheet } from "../model/use-sheet";
-import SheetCell from "./SheetCell.vue";
 import SheetHead from "./SheetHead.vue";
+import SheetRow from "./SheetRow.vue";
 
 const [HIGH, WIDE, HEAD, NARROW] = [34, 96, 82, 640];
 const { sheet, people, columns } = defineProps<{
@@ -20,16 +20,16 @@ const spot = defineModel<Spot>("spot", { required: true });
 const emit = defineEmits<{ head: [column: Column] }>();
 const { t } = useI18n();
 const scroll = useTemplateRef<HTMLElement>("scroll");
-const field = useTemplateRef<HTMLInputElement[]>("field");
 const [names, totals] = window.innerWidth < NARROW ? [118, 0] : [188, 64];
 const left = names + totals;
+const widths = { names, totals, cell: WIDE };
 
 const down = useVirtualizer(
   computed(() => ({
     count: people.length,
     getScrollElement: () => scroll.value,
     estimateSize: () => HIGH,
-    overscan: 12,
+    overscan: 6,
     scrollPaddingStart: HEAD,
     paddingStart: HEAD,
   })),
@@ -40,7 +40,7 @@ const across = useVirtualizer(
     count: columns.length,
     getScrollElement: () => scroll.value,
     estimateSize: () => WIDE,
-    overscan: 6,
+    overscan: 3,
     scrollPaddingStart: left,
     paddingStart: left,
   })),
@@ -72,7 +72,7 @@ const grid = useGrid({
     across.value.scrollToIndex(at.column);
   },
   focus: () => scroll.value?.focus({ preventScroll: true }),
-  focusField: () => field.value?.[0]?.focus(),
+  focusField: () => scroll.value?.querySelector("input")?.focus(),
 });
 const { area, editing, commit } = grid;
 const [pressed, typedKey, { copied, pasted }] = [sheetKeys(grid), cellKeys(grid), useBlocks(grid)];
@@ -87,10 +87,7 @@ watch(
 );
 
 const id = (at: Spot): string => `cell-${people[at.row]?.id}-${columns[at.column]?.item.id}`;
-const totalOf = (person: number): string => {
-  const row = sheet.rows.value.get(person)?.row;
-  return row ? (row.total ?? "–") : "…";
-};
+const chosenIn = (row: number): boolean => row >= area.value.top && row <= area.value.bottom;
 function point(at: Spot, event: MouseEvent): void {
   commit();
   grid.go(at, event.shiftKey);
@@ -131,57 +128,26 @@ defineExpose({
         :chosen="area"
         @head="(column) => emit('head', column)"
       />
-      <div
+      <SheetRow
         v-for="row in rowsShown"
         :key="people[row.index]!.id"
-        role="row"
-        :aria-rowindex="row.index + 2"
-        class="row"
+        :person="people[row.index]!"
+        :index="row.index"
+        :columns="columns"
+        :shown="columnsShown"
+        :sheet="sheet"
+        :widths="widths"
+        :from="chosenIn(row.index) ? area.left : -1"
+        :to="chosenIn(row.index) ? area.right : -1"
+        :here="spot.row === row.index ? spot.column : -1"
+        :typing="spot.row === row.index ? editing : null"
         :style="{ top: `${row.start}px`, height: `${HIGH}px` }"
-      >
-        <div class="frozen" :style="{ width: `${left}px` }">
-          <span
-            role="rowheader"
-            class="name"
-            :style="{ width: `${names}px` }"
-            :title="people[row.index]!.name"
-            >{{ people[row.index]!.name }}</span
-          >
-          <span v-if="totals" role="gridcell" class="total figures" :style="{ width: `${totals}px` }">{{
-            totalOf(people[row.index]!.id)
-          }}</span>
-        </div>
-        <SheetCell
-          v-for="column in columnsShown"
-          :id="id({ row: row.index, column: column.index })"
-          :key="columns[column.index]!.item.id"
-          :cell="sheet.cellAt(columns[column.index]!.item.id, people[row.index]!.id)"
-          :pending="sheet.pendingAt(columns[column.index]!.item.id, people[row.index]!.id)"
-          :index="column.index + 3"
-          :chosen="within(area, { row: row.index, column: column.index })"
-          :here="spot.row === row.index && spot.column === column.index"
-          :style="{ left: `${column.start}px`, width: `${WIDE}px` }"
-          @mousedown="(event: MouseEvent) => point({ row: row.index, column: column.index }, event)"
-          @dblclick="grid.edit()"
-        >
-          <input
-            v-if="editing !== null && spot.row === row.index && spot.column === column.index"
-            ref="field"
-            v-model="editing"
-            class="typing figures"
-            inputmode="decimal"
-            autocomplete="off"
-            :aria-label="
-              t('gradebook.cell', { item: columns[column.index]!.item.title, name: people[row.index]!.name })
-            "
-            @keydown="typedKey"
-            @blur="commit()"
-            @mousedown.stop
-            @copy.stop
-            @paste.stop
-          />
-        </SheetCell>
-      </div>
+        @point="(column, event) => point({ row: row.index, column }, event)"
+        @edit="grid.edit()"
+        @typed="(text) => (editing = text)"
+        @key="typedKey"
+        @commit="commit()"
+      />
     </div>
   </div>
 </template>
@@ -197,46 +163,5 @@ defineExpose({
 }
 .sheet > div {
   position: relative;
-}
-.row {
-  position: absolute;
-  left: 0;
-  width: 100%;
-}
-.frozen {
-  position: sticky;
-  left: 0;
-  z-index: 2;
-  display: flex;
-  height: 100%;
-  background: var(--sheet);
-  border-right: 1px solid var(--rule);
-  border-bottom: 1px solid var(--rule-faint);
-}
-.name,
-.total {
-  overflow: hidden;
-  padding: 0 8px;
-  line-height: 33px;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.name {
-  font-size: 15px;
-}
-.total {
-  border-left: 1px solid var(--rule-faint);
-  font-weight: 700;
-  font-size: 13.5px;
-  text-align: right;
-}
-.typing {
-  position: absolute;
-  inset: 0;
-  padding: 0 8px;
-  background: var(--sheet);
-  color: var(--ink);
-  text-align: right;
-  outline: 2px solid var(--deep);
 }
 </style>

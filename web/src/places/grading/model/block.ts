@@ -61,9 +61,6 @@ export const areaOf = (a: Spot, b: Spot): Area => ({
   right: Math.max(a.column, b.column),
 });
 
-export const within = (area: Area, spot: Spot): boolean =>
-  spot.row >= area.top && spot.row <= area.bottom && spot.column >= area.left && spot.column <= area.right;
-
 /** What a pasted block becomes: from the corner of the area on, or over and over where the area is a multiple of it;
  * what would lie outside of `rows` x `columns` is counted in `over`. */
 export function laidOut(

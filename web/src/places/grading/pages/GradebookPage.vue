@@ -173,7 +173,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
           @edit="grid?.edit()"
         />
       </div>
-      <p class="mt-2 text-[13px] text-soft">{{ t("gradebook.keys") }}</p>
+      <p class="mt-2 text-[13px] text-soft max-sm:hidden">{{ t("gradebook.keys") }}</p>
     </template>
     <ColumnDialog
       v-if="opened"
