@@ -156,6 +156,22 @@ class Sheet(Journey):
         page.get_by_label("Find a student").fill("no such name")
         expect(page.get_by_text("Nobody is like that.")).to_be_visible()
 
+    def test_nothing_moves_away_under_whoever_scores_what_waits(self) -> None:
+        """The work of the second is late in the list of those who wait: it stays in its row when the first is scored."""
+        page = self.page(INSTRUCTOR, f"{AT}?items=waiting&show=waiting")
+        expect(page.get_by_role("grid")).to_be_focused()
+        page.get_by_role("button", name="Next waiting").click()
+        count, heads = page.get_by_role("row").count(), page.get_by_role("columnheader").count()
+        for _ in range(3):
+            grid = page.get_by_role("grid")
+            at = grid.get_attribute("aria-activedescendant")
+            page.keyboard.type("5")
+            page.keyboard.press("Enter")
+            self.saved(page)
+            expect(page.locator(f"#{at}")).to_have_text("5")
+            page.get_by_role("button", name="Next waiting").click()
+        self.assertEqual((page.get_by_role("row").count(), page.get_by_role("columnheader").count()), (count, heads))
+
     def test_held_scores_come_out_from_the_head_of_their_column(self) -> None:
         plan = Item.objects.get(title="Field book: bearings", course__slug="srv-110")
         GradedItem.objects.filter(item=plan).update(hold=True)

@@ -81,10 +81,7 @@ watch(rowsShown, (rows) => sheet.look(rows.flatMap((row) => people[row.index]?.i
   immediate: true,
 });
 // Other rows and columns: what was chosen is not there any more.
-watch(
-  () => [people.length, columns.length],
-  () => grid.go(spot.value),
-);
+watch([() => people.length, () => columns.length], () => grid.go(spot.value));
 
 const id = (at: Spot): string => `cell-${people[at.row]?.id}-${columns[at.column]?.item.id}`;
 const chosenIn = (row: number): boolean => row >= area.value.top && row <= area.value.bottom;

@@ -1,4 +1,4 @@
-import { useQueries, useQueryClient } from "@tanstack/vue-query";
+import { useQueries, useQueryClient, type QueryClient } from "@tanstack/vue-query";
 import { computed, ref, type ComputedRef } from "vue";
 import type { Shapes } from "@/api/client";
 import { courseBook, keyOf } from "@/api/reads";
@@ -6,6 +6,23 @@ import { courseBook, keyOf } from "@/api/reads";
 export type Cell = Shapes["SheetCell"];
 export type Row = Shapes["SheetRow"];
 const AT_A_TIME = 50;
+
+/** What is on its way was asked for before, and would stand over the fresh rows. */
+async function takeRows(
+  queries: QueryClient,
+  keys: readonly (readonly unknown[])[],
+  fresh: readonly Row[],
+): Promise<void> {
+  const by = new Map(fresh.map((row) => [row.person, row]));
+  for (const queryKey of keys) {
+    await queries.cancelQueries({ queryKey });
+    const kept = queries.setQueryData<Shapes["SheetRows"]>(
+      queryKey,
+      (before) => before && { rows: before.rows.map((row) => by.get(row.person) ?? row) },
+    );
+    if (!kept) void queries.invalidateQueries({ queryKey });
+  }
+}
 
 /** The cells of the students that are looked at, read in blocks. */
 export function useRows(slug: () => string, people: ComputedRef<readonly number[]>) {
@@ -38,13 +55,11 @@ export function useRows(slug: () => string, people: ComputedRef<readonly number[
       if (missing.length) wanted.value = new Set([...wanted.value, ...missing]);
     },
     /** Rows that came with the answer to a change. */
-    take(fresh: readonly Row[]): void {
-      const by = new Map(fresh.map((row) => [row.person, row]));
-      for (const block of shown.value)
-        queries.setQueryData<Shapes["SheetRows"]>(
-          keyOf(read.rows(block)),
-          (kept) => kept && { rows: kept.rows.map((row) => by.get(row.person) ?? row) },
-        );
-    },
+    take: (fresh: readonly Row[]): Promise<void> =>
+      takeRows(
+        queries,
+        shown.value.map((block) => keyOf(read.rows(block))),
+        fresh,
+      ),
   };
 }

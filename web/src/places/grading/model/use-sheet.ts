@@ -111,7 +111,7 @@ function useSending(
       for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...not });
       return;
     }
-    read.take(found.rows);
+    await read.take(found.rows);
     const refused = new Map(found.refused.map((one) => [at(one.item, one.person), one]));
     for (const one of typed) {
       const place = at(one.item, one.person);
@@ -134,7 +134,7 @@ function useTurning(slug: () => string, read: ReturnType<typeof useRows>) {
     from.value = from.value.slice(0, -1);
     try {
       const made = await sendUndo(slug(), change);
-      read.take(made.rows);
+      await read.take(made.rows);
       if (made.change !== null) onto.value = [...onto.value, made.change];
       kept();
     } catch (error) {

@@ -17,6 +17,7 @@ import SheetGrid from "../components/SheetGrid.vue";
 import type { Spot } from "../model/block";
 import { columnsOf, type Column, type Which } from "../model/columns";
 import { useSheet } from "../model/use-sheet";
+import { useStays } from "../model/use-stays";
 import { useGradebook } from "../queries";
 
 const { slug } = defineProps<{ slug: string }>();
@@ -44,23 +45,34 @@ const week = computed(() => {
   const current = ribbon.value?.cells.find((cell) => cell.key === ribbon.value?.current);
   return ribbon.value?.dated ? (current?.number ?? null) : null;
 });
-const columns = computed(() => (book.value ? columnsOf(book.value, which.value, week.value) : []));
+/** Nothing moves away under whoever types: what stood in the sheet stays until something else is picked. */
+const shownItems = useStays(
+  () => (book.value ? columnsOf(book.value, which.value, week.value).map(({ item }) => item.id) : []),
+  () => [slug, which.value],
+);
+const columns = computed(() =>
+  book.value ? columnsOf(book.value, "all", null).filter(({ item }) => shownItems.value.has(item.id)) : [],
+);
 
+const inState = useStays(
+  () =>
+    [...sheet.rows.value.values()]
+      .filter(({ row }) =>
+        row.cells.some((cell) => cell.state === state.value && shownItems.value.has(cell.item)),
+      )
+      .map(({ row }) => row.person),
+  () => [slug, state.value, which.value],
+);
 /** Whoever is looked for, of the section, with a cell of the state that is shown. */
 const people = computed(() => {
   const text = find.value.toLocaleLowerCase();
-  const items = new Set(columns.value.map(({ item }) => item.id));
   return (book.value?.people ?? []).filter(
     (one) =>
       (!section.value || one.section === section.value) &&
       (!text || one.name.toLocaleLowerCase().includes(text)) &&
-      (!state.value || has(one.id, items)),
+      (!state.value || inState.value.has(one.id)),
   );
 });
-function has(person: number, items: ReadonlySet<number>): boolean {
-  const cells = sheet.rows.value.get(person)?.row.cells ?? [];
-  return cells.some((cell) => cell.state === state.value && items.has(cell.item));
-}
 watch(
   [state, () => book.value?.people],
   () => state.value && sheet.look(book.value?.people.map((one) => one.id) ?? []),
