@@ -121,11 +121,11 @@ def _read(
     sections = dict(students(course).values_list("person_id", "section_id"))
     found: list[tuple[CellWish, Decimal | Word]] = []
     for wish in {wish.place: wish for wish in wishes}.values():
-        require(can_see_student(member, sections.get(wish.person_id)))
         item = laid.items.get(wish.item_id)
         if wish.person_id not in sections or item is None:
             refused.append((wish.place, Refused("score.not_in_course", status=404)))
             continue
+        require(can_see_student(member, sections[wish.person_id]))
         possible = None if item.points is None else Decimal(str(item.points))
         read = read_cell(wish.text, possible, above=wish.above)
         if isinstance(read, Problem):

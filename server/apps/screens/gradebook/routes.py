@@ -25,12 +25,12 @@ def gradebook(request: SignedIn, slug: str) -> HttpResponse:
 
 @router.get("/courses/{slug}/gradebook/rows", response=s.SheetRows)
 def gradebook_rows(
-    request: SignedIn, slug: str, person: Annotated[list[int], Query(max_length=s.MOST_ROWS)] = ()
+    request: SignedIn, slug: str, person: Annotated[list[int], Query(default_factory=list, max_length=s.MOST_ROWS)]
 ) -> HttpResponse:
     """The cells and totals of these students, in this order."""
     course, reader = _teaching(request, slug)
     sections = dict(students(course).filter(person_id__in=person).values_list("person_id", "section_id"))
-    for section in {sections.get(pk) for pk in person}:
+    for section in set(sections.values()):
         require(can_see_student(reader.member, section))
     return answer(s.SheetRows(rows=rows_of(course, [pk for pk in person if pk in sections], reader.now)))
 
