@@ -21,6 +21,7 @@ from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import Readable, actor_of, answer
 from apps.kernel.richtext import clean, formulas_written, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
+from apps.kernel.spreadsheets import TableCell, TableRows, spreadsheet
 from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import on_one_line, one_line, web_link
 from apps.kernel.uploads import copied, existing_files, store, with_own_files
@@ -41,6 +42,8 @@ __all__ = [
     "Readable",
     "Refused",
     "StoredFile",
+    "TableCell",
+    "TableRows",
     "Thing",
     "Verdict",
     "Written",
@@ -79,6 +82,7 @@ __all__ = [
     "send_file",
     "sentence",
     "server_error",
+    "spreadsheet",
     "store",
     "tables",
     "together",

@@ -35,6 +35,7 @@ export default {
     saved: "All is saved",
     saving: "Saving …",
     notKept: "{n} cells are not saved | One cell is not saved | {n} cells are not saved",
+    takeOut: { xlsx: "Take out as XLSX", csv: "as CSV" },
     undo: "Undo",
     redo: "Redo",
     keys: "Type over a cell and press Enter; “exc” excuses, Delete takes a score away. Arrows move, Shift extends, Ctrl+C and Ctrl+V copy and paste a block, Ctrl+D fills down, Ctrl+Z undoes.",

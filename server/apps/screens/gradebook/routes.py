@@ -1,15 +1,18 @@
-from typing import Annotated
+from typing import Annotated, Literal
+from zoneinfo import ZoneInfo
 
 from django.http import HttpResponse
+from django.utils.translation import gettext as _
 from ninja import Query, Router
 
 from apps.courses.public import Course, can_see_student, can_teach, students, taught_course
 from apps.gradebook.public import CellWish, Work, put_cells, undo_cells
-from apps.kernel.public import Refused, actor_of, answer, now, require, sentence, write
+from apps.kernel.public import Refused, actor_of, answer, now, require, sentence, spreadsheet, write
 from apps.path.public import Reader, doings, enter
 from apps.people.public import SignedIn
 from apps.screens.gradebook import schemas as s
 from apps.screens.gradebook.cells import rows_of
+from apps.screens.gradebook.export import tables
 from apps.screens.gradebook.page import book
 from apps.screens.gradebook.panel import panel
 
@@ -41,11 +44,20 @@ def gradebook_cell(request: SignedIn, slug: str, item_id: int, person_id: int) -
     return answer(panel(course, reader.member, item_id, person_id, reader.now))
 
 
+@router.get("/courses/{slug}/gradebook/table")
+def gradebook_table(request: SignedIn, slug: str, form: Literal["csv", "xlsx"] = "xlsx") -> HttpResponse:
+    """As a spreadsheet: scores, in XLSX states and comments too."""
+    course, reader = _teaching(request, slug)
+    at = reader.now.astimezone(ZoneInfo(course.zone))
+    name = _("%(course)s, gradebook of %(day)s") % {"course": course.code, "day": at.date().isoformat()}
+    return spreadsheet(tables(course, reader.member, reader.now), name, form)
+
+
 @router.put("/courses/{slug}/gradebook/cells", response=s.CellsOut)
 @write
 def put_gradebook_cells(request: SignedIn, slug: str, payload: s.CellsIn) -> s.CellsOut:
     """What can be kept of them is kept as one change; each of the others comes back with its reason."""
-    course, _ = taught_course(actor_of(request), slug)
+    course = taught_course(actor_of(request), slug)[0]
     people = sorted({cell.person for cell in payload.cells})
     done = doings(course, people)
     work = {
@@ -66,7 +78,7 @@ def put_gradebook_cells(request: SignedIn, slug: str, payload: s.CellsIn) -> s.C
 @router.post("/courses/{slug}/gradebook/changes/{change_id}/undo", response=s.CellsOut)
 @write
 def undo_gradebook_change(request: SignedIn, slug: str, change_id: int) -> s.CellsOut:
-    course, _ = taught_course(actor_of(request), slug)
+    course = taught_course(actor_of(request), slug)[0]
     made = undo_cells(actor_of(request), course, change_id)
     cells = (made.after or {})["cells"]
     people = sorted({cell["after"]["person"] for cell in cells})

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import csv
+from io import BytesIO, StringIO
 from typing import Any
 
+from openpyxl import load_workbook
 from tests.base import ASSISTANT, BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 
 from apps.courses.models import Enrolment
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.models import AuditRecord
 from apps.notices.models import Notice
+from apps.people.models import Person
 
 AT = "/courses/srv-110/gradebook"
 LOOP, PLAN = "Field book: campus loop", "Project plan"
@@ -177,6 +181,39 @@ class SettingBack(Sheet):
         self.refused(self.undo(change, Caller(ASSISTANT)), 403, "course.other_section")
 
 
+class TakenOut(Sheet):
+    """Read back by openpyxl and by Python's csv."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        Person.objects.filter(pk=self.who).update(sort_name='=HYPERLINK("x")', username="rosalind.tarrow")
+        self.put(self.typed("12.5"))
+        Score.objects.filter(cell__graded_item__item=self.plan).update(comment="-cmd|' /C calc'!A0")
+
+    def row(self, table: list[list[Any]], name: str) -> dict[str, Any]:
+        whole = next(row for row in table[1:] if row[0] == name)
+        return dict(zip(table[0], whole, strict=True))
+
+    def test_a_workbook_has_scores_states_and_comments_and_works_nothing_out(self) -> None:
+        book = load_workbook(BytesIO(self.teacher.get(f"{AT}/table").content))
+        self.assertEqual(book.sheetnames, ["Scores", "States", "Comments"])
+        sheets = {sheet.title: [[cell.value for cell in row] for row in sheet] for sheet in book}
+        column = f"{PLAN} /{int(self.plan.points)}"
+        told = [self.row(sheets[name], "rosalind.tarrow")[column] for name in book.sheetnames]
+        self.assertEqual(told, [12.5, "scored", "-cmd|' /C calc'!A0"])
+        kinds = {cell.data_type for sheet in book for row in sheet for cell in row}
+        self.assertNotIn("f", kinds, "a formula")
+        total = self.teacher.get(f"{AT}/rows?person={self.who}").json()["rows"][0]["total"]
+        self.assertEqual(self.row(sheets["Scores"], "rosalind.tarrow")["Total"], float(total))
+
+    def test_a_csv_has_the_scores_and_what_would_be_worked_out_is_text(self) -> None:
+        answer = self.teacher.get(f"{AT}/table?form=csv")
+        self.assertIn("SRV 110, gradebook of 2026-10-07.csv", answer["Content-Disposition"])
+        table = list(csv.reader(StringIO(answer.content.decode("utf-8-sig"))))
+        row = self.row(table, "rosalind.tarrow")
+        self.assertEqual((row[f"{PLAN} /{int(self.plan.points)}"], row["Name"]), ("12.5", '\'=HYPERLINK("x")'))
+
+
 class Behind(Sheet):
     def test_every_change_is_in_the_cells_history_with_who_made_it(self) -> None:
         change = self.put(self.typed("4")).json()["change"]
@@ -219,7 +256,21 @@ class Behind(Sheet):
 
         return mock.patch.object(module, name, wraps=getattr(module, name))
 
+    def test_an_assistant_reads_the_rows_of_their_own_section_only(self) -> None:
+        assistant = Caller(ASSISTANT)
+        section = Enrolment.objects.get(course=self.course, person=assistant.person).section_id
+        mine = Enrolment.objects.filter(course=self.course, role="student", section_id=section)
+        others = Enrolment.objects.filter(course=self.course, role="student").exclude(section_id=section)
+        people = {p["id"] for p in assistant.get(AT).json()["people"]}
+        self.assertEqual(people, set(mine.values_list("person_id", flat=True)))
+        self.refused(assistant.get(f"{AT}/rows?person={others[0].person_id}"), 403, "course.other_section")
+        path = f"{AT}/cells/{self.plan.pk}/{others[0].person_id}"
+        self.refused(assistant.get(path), 403, "course.other_section")
+        table = list(csv.reader(StringIO(assistant.get(f"{AT}/table?form=csv").content.decode("utf-8-sig"))))
+        self.assertEqual(len(table), 1 + len(people))
+
     def test_a_student_opens_none_of_it(self) -> None:
+        self.refused(self.student.get(f"{AT}/table"), 403, "course.teachers_only")
         for path in (AT, f"{AT}/rows?person={self.who}", f"{AT}/cells/{self.plan.pk}/{self.who}"):
             self.refused(self.student.get(path), 403, "course.teachers_only")
         self.refused(self.put(self.typed("20"), who=Caller(BEHIND)), 403, "course.teachers_only")

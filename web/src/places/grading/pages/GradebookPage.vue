@@ -20,6 +20,8 @@ import { useSheet } from "../model/use-sheet";
 import { useStays } from "../model/use-stays";
 import { useGradebook } from "../queries";
 
+const tablePath = (course: string, form: string): string =>
+  `/api/courses/${course}/gradebook/table?form=${form}`;
 const { slug } = defineProps<{ slug: string }>();
 const { t } = useI18n();
 const [route, router] = [useRoute(), useRouter()];
@@ -160,6 +162,9 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
         <UiButton look="text" :disabled="!sheet.canRedo.value" @click="sheet.redo()">{{
           t("gradebook.redo")
         }}</UiButton>
+        <a v-for="form in ['xlsx', 'csv']" :key="form" :href="tablePath(slug, form)" download>{{
+          t(`gradebook.takeOut.${form}`)
+        }}</a>
         <RouterLink :to="setupPath(slug, 'grading')">{{ t("setup.grading") }}</RouterLink>
       </SheetBar>
       <p v-if="sheet.failed.value" class="card mb-2 p-3 text-late">{{ wrong(sheet.failed.value) }}</p>
