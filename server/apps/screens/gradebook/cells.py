@@ -7,8 +7,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
 from fractions import Fraction
-from weakref import WeakKeyDictionary
+from threading import RLock
 
+from cachetools import LRUCache
 from unvo_core.schedule.spans import is_late
 
 from apps.courses.public import Course
@@ -20,9 +21,11 @@ from apps.screens.totals import TotalsOf
 
 NOT_YET = Doing(0, None, False)
 EMPTY = CellScores(False, ())
-_Stamp = tuple[int | None, int, int]
-_rows: WeakKeyDictionary[Layout, dict[int, tuple[_Stamp, out.SheetRow]]] = WeakKeyDictionary()
-"""By the student's own layout, which is another one with every change of the course or of how it grades."""
+MOST_KEPT = 512
+_Stamp = tuple[int, str, int | None, int, int]
+_rows: LRUCache[tuple[int, int], tuple[_Stamp, out.SheetRow]] = LRUCache(MOST_KEPT)
+"""By course and person, those used last; the course has another version with every change of how it grades."""
+_lock = RLock()
 
 
 def rows_of(course: Course, person_ids: Sequence[int], now: datetime) -> list[out.SheetRow]:
@@ -32,18 +35,18 @@ def rows_of(course: Course, person_ids: Sequence[int], now: datetime) -> list[ou
     keys: dict[int, _Stamp] = {}
     found: dict[int, out.SheetRow] = {}
     for pk in person_ids:
-        own = layout_for(laid, pk)
-        doing = hash(frozenset(done.get(pk, {}).items()))
-        keys[pk] = (stamps.get(pk), doing, bisect_right(own.instants, now))
-        kept = _rows.setdefault(own, {}).get(pk)
+        doing, passed = hash(frozenset(done.get(pk, {}).items())), bisect_right(layout_for(laid, pk).instants, now)
+        keys[pk] = (course.layout_version, course.zone, stamps.get(pk), doing, passed)
+        with _lock:
+            kept = _rows.get((course.pk, pk))
         if kept is not None and kept[0] == keys[pk]:
             found[pk] = kept[1]
     stale = [pk for pk in person_ids if pk not in found]
     cells = cells_of_people(course, stale) if stale else {}
     for pk in stale:
-        own = layout_for(laid, pk)
-        found[pk] = _row(pk, setup, own, cells.get(pk, {}), done.get(pk, {}), now)
-        _rows[own][pk] = keys[pk], found[pk]
+        found[pk] = _row(pk, setup, layout_for(laid, pk), cells.get(pk, {}), done.get(pk, {}), now)
+        with _lock:
+            _rows[course.pk, pk] = keys[pk], found[pk]
     return [found[pk] for pk in person_ids]
 
 
@@ -81,8 +84,7 @@ def all_out(cell: CellScores) -> CellScores:
 def cell_of(setup: Setup, item: LaidItem, cell: CellScores, done: Doing, now: datetime) -> out.SheetCell:
     rules = setup.rules.get(item.id)
     what = counted(all_out(cell), rules, item.possible, item.span.due) if rules and cell.attempts else None
-    last = next((a for a in cell.attempts if a.attempt >= done.attempt), None)
-    last = cell.attempts[-1] if last is not None else None
+    last = cell.attempts[-1] if cell.attempts and cell.attempts[-1].attempt >= done.attempt else None
     return out.SheetCell(
         item=item.id,
         state=_state(item, cell, done, now, scored=last is not None),
