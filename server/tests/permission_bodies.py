@@ -192,6 +192,7 @@ BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""
 BODIES[f"put {QUIZ}-sheets/of/{{code}}"] = {"scores": []}
 UPLOADS = {
+    f"post {COURSE}/gradebook/table-preview",
     f"post {QUIZ}/sheet/photos",
     f"post {COURSE}/banks/{{bank_id}}/file",
     f"post {COURSE}/banks/{{bank_id}}/file-preview",

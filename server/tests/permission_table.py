@@ -132,6 +132,7 @@ TABLE: dict[str, set[str]] = {
     f"get {COURSE}/gradebook": TEACHERS,
     f"get {COURSE}/gradebook/rows": TEACHERS,
     f"get {COURSE}/gradebook/table": TEACHERS,
+    f"post {COURSE}/gradebook/table-preview": TEACHERS,
     f"get {COURSE}/gradebook/cells/{{item_id}}/{{person_id}}": TEACHERS,
     f"put {COURSE}/gradebook/cells": TEACHERS,
     f"post {COURSE}/gradebook/changes/{{change_id}}/undo": TEACHERS,

@@ -22,7 +22,7 @@ LONGEST_HTML = 3_000_000
 """What a spreadsheet puts beside its cells is many times as long as they are."""
 MOST_FILE_BYTES = 5 * 1024 * 1024
 MOST_UNPACKED_BYTES = 50 * 1024 * 1024
-MOST_COLUMNS = 40
+MOST_COLUMNS = 200
 NO_TEXT = re.compile(rb"[\x00-\x08\x0e-\x1f]")
 """Bytes that no text holds."""
 Grid = list[list[str]]

@@ -7,6 +7,7 @@ from typing import Any
 
 from apps.gradebook.models import GradedItem, Score
 from apps.layout.models import Item
+from apps.people.models import Person
 from playwright.sync_api import Page, expect
 
 from tests.base import INSTRUCTOR, Caller
@@ -185,6 +186,27 @@ class Sheet(Journey):
         page.get_by_role("button", name=re.compile(r"^Release \d+ held score")).click()
         expect(page.get_by_text(re.compile(r"\d+ scores released."))).to_be_visible()
         self.assertFalse(Score.objects.filter(cell__graded_item__item=plan, released_at=None).exists())
+
+    def test_a_table_with_three_bad_rows_is_looked_at_before_it_is_brought_in(self) -> None:
+        page = self.opened()
+        names = dict(Person.objects.filter(pk__in=self.people).values_list("pk", "username"))
+        one, two, three = (names[pk] for pk in self.people[:3])
+        lines = [f"Sign-in name,{SET}", f"{one},9", f"{two},ten", "nobody.here,3", f"{three},-4", f"{three},11"]
+        page.get_by_role("button", name="Table and rules").click()
+        page.get_by_role("menuitem", name="Bring in a table").click()
+        table = {"name": "scores.csv", "mimeType": "text/csv", "buffer": "\n".join(lines).encode()}
+        page.get_by_role("dialog").locator("input[type=file]").set_input_files([table])
+        dialog = page.get_by_role("dialog")
+        expect(dialog.get_by_text("3 cells can’t be read, and are left out")).to_be_visible()
+        expect(dialog.get_by_text("Row 4, Sign-in name: “nobody.here”")).to_be_visible()
+        self.clean_by_axe(page)
+        self.assertEqual(self.raws(), {})
+        dialog.get_by_role("button", name="Bring 2 scores in").click()
+        expect(page.get_by_text("2 scores are in the gradebook.")).to_be_visible()
+        self.assertEqual(self.raws(), {0: "9", 2: "11"})
+        page.get_by_role("button", name="Undo", exact=True).click()
+        expect(self.cell(page, 0)).to_have_text("")
+        self.assertEqual(self.raws(), {})
 
     def test_on_a_phone(self) -> None:
         page = self.opened(viewport={"width": 390, "height": 844}, has_touch=True)

@@ -1162,6 +1162,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/gradebook/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gradebook Table
+         * @description As a spreadsheet: scores, in XLSX states and comments too.
+         */
+        get: operations["gradebook_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/gradebook/table-preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Gradebook Table
+         * @description What a spreadsheet would change; nothing of it is kept.
+         */
+        post: operations["preview_gradebook_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/grading": {
         parameters: {
             query?: never;
@@ -5196,6 +5236,58 @@ export interface components {
             takes_hand_ins: boolean;
             /** Takes Text */
             takes_text: boolean;
+        };
+        /**
+         * Brought
+         * @description `same`: cells that say what is there; `unknown`: columns of no item.
+         */
+        Brought: {
+            /** Changes */
+            changes: components["schemas"]["BroughtCell"][];
+            /** Refused */
+            refused: components["schemas"]["BroughtRefused"][];
+            /** Same */
+            same: number;
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
+         * BroughtCell
+         * @description A score of a spreadsheet that is another one here. `above`: more than the item has.
+         */
+        BroughtCell: {
+            /** Above */
+            above: boolean;
+            /** Before */
+            before: string;
+            /** Item */
+            item: number;
+            /** Name */
+            name: string;
+            /** Person */
+            person: number;
+            /** Seen Excused */
+            seen_excused: boolean;
+            /** Seen Version */
+            seen_version: number;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * BroughtRefused
+         * @description `row` and `column`: as the spreadsheet counts and names them.
+         */
+        BroughtRefused: {
+            /** Column */
+            column: string;
+            /** Row */
+            row: number;
+            /** Text */
+            text: string;
+            /** Words */
+            words: string;
         };
         /** Budget */
         Budget: {
@@ -14467,6 +14559,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetRows"];
+                };
+            };
+        };
+    };
+    gradebook_table: {
+        parameters: {
+            query?: {
+                form?: "csv" | "xlsx";
+            };
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    preview_gradebook_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brought"];
                 };
             };
         };

@@ -35,7 +35,26 @@ export default {
     saved: "All is saved",
     saving: "Saving …",
     notKept: "{n} cells are not saved | One cell is not saved | {n} cells are not saved",
-    takeOut: { xlsx: "Take out as XLSX", csv: "as CSV" },
+    bringIn: "Bring in a table",
+    bringInHint:
+      "A spreadsheet (XLSX) or CSV with a row for each student and a column for each item, named as in the table that is taken out. Empty cells change nothing.",
+    chooseTable: "Choose a table",
+    brought:
+      "{n} scores change, {same} are the same. | One score changes, {same} are the same. | {n} scores change, {same} are the same.",
+    unknown: "Columns of no item, left out: {names}",
+    unread:
+      "{n} cells can’t be read, and are left out | One cell can’t be read, and is left out | {n} cells can’t be read, and are left out",
+    unreadAt: "Row {row}, {column}:",
+    now: "Now",
+    then: "Then",
+    moreThan: "more than the item has",
+    andMore: "and {n} more",
+    bringThem: "Bring {n} scores in | Bring one score in | Bring {n} scores in",
+    broughtIn:
+      "{n} scores are in the gradebook. | One score is in the gradebook. | {n} scores are in the gradebook.",
+    more: "Table and rules",
+    takeOutXlsx: "Take out as XLSX",
+    takeOutCsv: "Take out as CSV",
     undo: "Undo",
     redo: "Redo",
     keys: "Type over a cell and press Enter; “exc” excuses, Delete takes a score away. Arrows move, Shift extends, Ctrl+C and Ctrl+V copy and paste a block, Ctrl+D fills down, Ctrl+Z undoes.",

@@ -38,7 +38,7 @@ class Line:
     said: dict[int, CellScores]
 
 
-def tables(course: Course, member: Membership, now: datetime) -> dict[str, TableRows]:
+def taken_out(course: Course, member: Membership, now: datetime) -> dict[str, TableRows]:
     """By the name of its sheet: what was given, as it is typed; how each cell stands; what was said beside it. Of the
     reader's students."""
     items = [item for category in book(course, member, now).categories for item in category.items]

@@ -3,16 +3,17 @@ from zoneinfo import ZoneInfo
 
 from django.http import HttpResponse
 from django.utils.translation import gettext as _
-from ninja import Query, Router
+from ninja import File, Query, Router, UploadedFile
 
 from apps.courses.public import Course, can_see_student, can_teach, students, taught_course
 from apps.gradebook.public import CellWish, Work, put_cells, undo_cells
-from apps.kernel.public import Refused, actor_of, answer, now, require, sentence, spreadsheet, write
+from apps.kernel.public import Refused, actor_of, answer, now, require, sentence, spreadsheet, tables, write
 from apps.path.public import Reader, doings, enter
 from apps.people.public import SignedIn
 from apps.screens.gradebook import schemas as s
+from apps.screens.gradebook.bring_in import MOST_STUDENTS, brought
 from apps.screens.gradebook.cells import rows_of
-from apps.screens.gradebook.export import tables
+from apps.screens.gradebook.export import taken_out
 from apps.screens.gradebook.page import book
 from apps.screens.gradebook.panel import panel
 
@@ -50,7 +51,14 @@ def gradebook_table(request: SignedIn, slug: str, form: Literal["csv", "xlsx"] =
     course, reader = _teaching(request, slug)
     at = reader.now.astimezone(ZoneInfo(course.zone))
     name = _("%(course)s, gradebook of %(day)s") % {"course": course.code, "day": at.date().isoformat()}
-    return spreadsheet(tables(course, reader.member, reader.now), name, form)
+    return spreadsheet(taken_out(course, reader.member, reader.now), name, form)
+
+
+@router.post("/courses/{slug}/gradebook/table-preview", response=s.Brought)
+def preview_gradebook_table(request: SignedIn, slug: str, file: Annotated[UploadedFile, File()]) -> s.Brought:
+    """What a spreadsheet would change; nothing of it is kept."""
+    course, member = taught_course(actor_of(request), slug)
+    return brought(course, member, tables.of_file(file, MOST_STUDENTS), now())
 
 
 @router.put("/courses/{slug}/gradebook/cells", response=s.CellsOut)

@@ -113,6 +113,38 @@ class CellsOut(BaseModel):
     rows: list[SheetRow]
 
 
+class BroughtCell(BaseModel):
+    """A score of a spreadsheet that is another one here. `above`: more than the item has."""
+
+    item: int
+    person: int
+    title: str
+    name: str
+    before: str
+    text: str
+    above: bool
+    seen_version: int
+    seen_excused: bool
+
+
+class BroughtRefused(BaseModel):
+    """`row` and `column`: as the spreadsheet counts and names them."""
+
+    row: int
+    column: str
+    text: str
+    words: str
+
+
+class Brought(BaseModel):
+    """`same`: cells that say what is there; `unknown`: columns of no item."""
+
+    changes: list[BroughtCell]
+    refused: list[BroughtRefused]
+    same: int
+    unknown: list[str]
+
+
 class CellAttempt(BaseModel):
     """`deduction`: for being late."""
 

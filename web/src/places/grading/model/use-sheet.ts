@@ -81,6 +81,12 @@ export function useSheet(slug: () => string, people: ComputedRef<readonly number
       for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...ON_ITS_WAY });
       return after(() => send(typed));
     },
+    /** With what was looked at when they were read elsewhere; how many were kept. */
+    async putSeen(typed: readonly Shapes["CellIn"][]): Promise<number> {
+      for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...ON_ITS_WAY });
+      await after(() => send(typed, (one) => ({ ...one })));
+      return typed.filter((one) => !pending.has(at(one.item, one.person))).length;
+    },
     undo: turned(done, undone),
     redo: turned(undone, done),
     canUndo: computed(() => done.value.length > 0),
@@ -97,12 +103,17 @@ function useSending(
   kept: (change: number | null) => void,
 ) {
   const wrong = useWrong();
-  return async (typed: readonly Typed[]): Promise<void> => {
-    const cells = typed.map((one) => {
-      const cell = read.cellAt(one.item, one.person);
-      const seen = { seen_version: cell?.version ?? 0, seen_excused: cell?.excused ?? false };
-      return { ...seen, item: one.item, person: one.person, text: one.text, above: one.above ?? false };
-    });
+  const seen = (one: Typed): Shapes["CellIn"] => {
+    const cell = read.cellAt(one.item, one.person);
+    const { version: seen_version = 0, excused: seen_excused = false } = cell ?? {};
+    const { item, person, text, above = false } = one;
+    return { item, person, text, above, seen_version, seen_excused };
+  };
+  return async <T extends Typed>(
+    typed: readonly T[],
+    asSeen: (one: T) => Shapes["CellIn"] = seen,
+  ): Promise<void> => {
+    const cells = typed.map((one) => asSeen(one));
     let found: Shapes["CellsOut"];
     try {
       found = await sendCells(slug(), cells);

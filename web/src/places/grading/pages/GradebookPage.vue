@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
+import type { Shapes } from "@/api/client";
 import { setupPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
@@ -9,7 +10,9 @@ import { useRibbon } from "@/frame/queries";
 import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
+import UiMenu from "@/ui/menu/UiMenu.vue";
 import { say } from "@/ui/notice/notices";
+import BringInDialog from "../components/BringInDialog.vue";
 import CellPanel from "../components/CellPanel.vue";
 import ColumnDialog from "../components/ColumnDialog.vue";
 import SheetBar from "../components/SheetBar.vue";
@@ -20,8 +23,6 @@ import { useSheet } from "../model/use-sheet";
 import { useStays } from "../model/use-stays";
 import { useGradebook } from "../queries";
 
-const tablePath = (course: string, form: string): string =>
-  `/api/courses/${course}/gradebook/table?form=${form}`;
 const { slug } = defineProps<{ slug: string }>();
 const { t } = useI18n();
 const [route, router] = [useRoute(), useRouter()];
@@ -123,6 +124,24 @@ function nextWaiting(): void {
   say(t("gradebook.nothingWaits"));
 }
 
+const bringing = ref(false);
+const more = computed(() => [
+  ...["bringIn", "takeOutXlsx", "takeOutCsv"].map((key) => ({ key, label: t(`gradebook.${key}`) })),
+  { key: "rules", label: t("setup.grading") },
+]);
+function choose(key: string): void {
+  if (key === "bringIn") bringing.value = true;
+  else if (key === "rules") void router.push(setupPath(slug, "grading"));
+  else location.assign(`/api/courses/${slug}/gradebook/table?form=${key === "takeOutCsv" ? "csv" : "xlsx"}`);
+}
+/** As they were looked at: what changed since is told, each in its cell. */
+async function bringIn(changes: Shapes["BroughtCell"][]): Promise<void> {
+  bringing.value = false;
+  sheet.look(changes.map((one) => one.person));
+  const kept = await sheet.putSeen(changes);
+  say(t("gradebook.broughtIn", { n: kept }, kept));
+}
+
 const refused = computed(() => [...sheet.pending.values()].filter((one) => !one.sending).length);
 const sending = computed(() => [...sheet.pending.values()].some((one) => one.sending));
 useUnsaved(() => sheet.pending.size > 0, sheet.settled);
@@ -162,10 +181,9 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
         <UiButton look="text" :disabled="!sheet.canRedo.value" @click="sheet.redo()">{{
           t("gradebook.redo")
         }}</UiButton>
-        <a v-for="form in ['xlsx', 'csv']" :key="form" :href="tablePath(slug, form)" download>{{
-          t(`gradebook.takeOut.${form}`)
-        }}</a>
-        <RouterLink :to="setupPath(slug, 'grading')">{{ t("setup.grading") }}</RouterLink>
+        <UiMenu :label="t('gradebook.more')" :choices="more" @choose="choose"
+          >{{ t("gradebook.more") }} ▾</UiMenu
+        >
       </SheetBar>
       <p v-if="sheet.failed.value" class="card mb-2 p-3 text-late">{{ wrong(sheet.failed.value) }}</p>
       <p v-if="!people.length" class="card p-5 text-soft">{{ t("gradebook.noneLikeThat") }}</p>
@@ -192,6 +210,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
       </div>
       <p class="mt-2 text-[13px] text-soft max-sm:hidden">{{ t("gradebook.keys") }}</p>
     </template>
+    <BringInDialog v-if="bringing" :slug="slug" @close="bringing = false" @take="bringIn" />
     <ColumnDialog
       v-if="opened"
       :slug="slug"
