@@ -91,7 +91,7 @@ class CellIn(Schema):
 
 
 class CellsIn(Schema):
-    cells: list[CellIn] = Field(min_length=1, max_length=5_000)
+    cells: list[CellIn] = Field(min_length=1)
 
 
 class CellRefused(BaseModel):
@@ -105,7 +105,8 @@ class CellRefused(BaseModel):
 
 
 class CellsOut(BaseModel):
-    """`change`: by which what was kept is set back; None where nothing changed."""
+    """`change`: by which what was kept is set back; None where nothing changed. `rows`: of whom it was about, where
+    that is no more than can be asked for at once."""
 
     change: int | None
     kept: int

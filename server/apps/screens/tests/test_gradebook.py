@@ -5,6 +5,7 @@ from __future__ import annotations
 import csv
 from io import BytesIO, StringIO
 from typing import Any
+from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from openpyxl import load_workbook
@@ -15,6 +16,7 @@ from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.models import AuditRecord
 from apps.notices.models import Notice
 from apps.people.models import Person
+from apps.screens.gradebook import schemas
 
 AT = "/courses/srv-110/gradebook"
 LOOP, PLAN = "Field book: campus loop", "Project plan"
@@ -277,6 +279,14 @@ class Behind(Sheet):
         self.assertEqual(AuditRecord.objects.filter(action="score.sheet").count(), 1)
         self.assertEqual(Notice.objects.count(), notices + len(people))
 
+    def test_of_a_block_for_more_than_can_be_asked_for_at_once_no_rows_come_along(self) -> None:
+        people = [p["id"] for p in self.teacher.get(AT).json()["people"]]
+        with mock.patch.object(schemas, "MOST_ROWS", 3):
+            self.assertEqual(self.put(*(self.typed("4", pk) for pk in people)).json()["rows"], [])
+            self.assertEqual(
+                len(self.put(*(self.typed("5", pk, seen_version=1) for pk in people[:3])).json()["rows"]), 3
+            )
+
     def test_the_class_stands_beside_the_cell(self) -> None:
         told = self.teacher.get(f"{AT}/cells/{self.item('Field book: bearings').pk}/{self.who}").json()
         scores = Score.objects.filter(cell__graded_item__item__title="Field book: bearings")
@@ -297,8 +307,6 @@ class Behind(Sheet):
         self.assertEqual({pk for pk in people if before[pk] != after[pk]}, {self.who})
 
     def counted(self, module: Any, name: str) -> Any:
-        from unittest import mock
-
         return mock.patch.object(module, name, wraps=getattr(module, name))
 
     def test_an_assistant_reads_the_rows_of_their_own_section_only(self) -> None:

@@ -1,7 +1,7 @@
 import { useQueries, useQueryClient, type QueryClient } from "@tanstack/vue-query";
 import { computed, ref, type ComputedRef } from "vue";
 import type { Shapes } from "@/api/client";
-import { courseBook, keyOf } from "@/api/reads";
+import { courseBook, keyOf, readAnew } from "@/api/reads";
 
 export type Cell = Shapes["SheetCell"];
 export type Row = Shapes["SheetRow"];
@@ -35,6 +35,7 @@ export function useRows(slug: () => string, people: ComputedRef<readonly number[
     ),
   );
   const shown = computed(() => [...wanted.value].flatMap((n) => (blocks.value[n] ? [blocks.value[n]] : [])));
+  const keys = () => shown.value.map((block) => keyOf(read.rows(block)));
   const found = useQueries({ queries: computed(() => shown.value.map((block) => read.rows(block))) });
   const rows = computed(() => {
     const all = found.value.flatMap((one) => one.data?.rows ?? []);
@@ -54,12 +55,9 @@ export function useRows(slug: () => string, people: ComputedRef<readonly number[
       const missing = persons.map((pk) => place.get(pk) ?? 0).filter((n) => !wanted.value.has(n));
       if (missing.length) wanted.value = new Set([...wanted.value, ...missing]);
     },
+    /** After a change of so many that their rows did not come along. */
+    anew: (): Promise<void> => readAnew(queries, keys()),
     /** Rows that came with the answer to a change. */
-    take: (fresh: readonly Row[]): Promise<void> =>
-      takeRows(
-        queries,
-        shown.value.map((block) => keyOf(read.rows(block))),
-        fresh,
-      ),
+    take: (fresh: readonly Row[]): Promise<void> => takeRows(queries, keys(), fresh),
   };
 }

@@ -122,7 +122,7 @@ function useSending(
       for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...not });
       return;
     }
-    await read.take(found.rows);
+    await (found.rows.length ? read.take(found.rows) : read.anew());
     const refused = new Map(found.refused.map((one) => [at(one.item, one.person), one]));
     for (const one of typed) {
       const place = at(one.item, one.person);
@@ -145,7 +145,7 @@ function useTurning(slug: () => string, read: ReturnType<typeof useRows>) {
     from.value = from.value.slice(0, -1);
     try {
       const made = await sendUndo(slug(), change);
-      await read.take(made.rows);
+      await (made.rows.length ? read.take(made.rows) : read.anew());
       if (made.change !== null) onto.value = [...onto.value, made.change];
       kept();
     } catch (error) {

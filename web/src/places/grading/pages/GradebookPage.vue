@@ -51,7 +51,7 @@ const week = computed(() => {
 /** Nothing moves away under whoever types: what stood in the sheet stays until something else is picked. */
 const shownItems = useStays(
   () => (book.value ? columnsOf(book.value, which.value, week.value).map(({ item }) => item.id) : []),
-  () => [slug, which.value],
+  () => [slug, which.value, week.value],
 );
 const columns = computed(() =>
   book.value ? columnsOf(book.value, "all", null).filter(({ item }) => shownItems.value.has(item.id)) : [],
@@ -144,6 +144,17 @@ async function bringIn(changes: Shapes["BroughtCell"][]): Promise<void> {
 
 const refused = computed(() => [...sheet.pending.values()].filter((one) => !one.sending).length);
 const sending = computed(() => [...sheet.pending.values()].some((one) => one.sending));
+/** To the first figure that was not kept, wherever it was typed or brought in. */
+async function toRefused(): Promise<void> {
+  const [place] = [...sheet.pending].find(([, one]) => !one.sending) ?? [];
+  const [item, person] = (place ?? "").split(".").map(Number);
+  await router.replace({ query: { items: "all", cell: place } });
+  await nextTick();
+  const row = people.value.findIndex((one) => one.id === person);
+  const column = columns.value.findIndex((one) => one.item.id === item);
+  if (row >= 0 && column >= 0) grid.value?.go({ row, column });
+  grid.value?.focus();
+}
 useUnsaved(() => sheet.pending.size > 0, sheet.settled);
 </script>
 
@@ -168,13 +179,17 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
         :shown="people.length"
         @set="set"
       >
-        <span role="status" :class="{ 'text-late': refused }">{{
-          refused
-            ? t("gradebook.notKept", { n: refused }, refused)
-            : sending
-              ? t("gradebook.saving")
-              : t("gradebook.saved")
-        }}</span>
+        <span role="status">
+          <button
+            v-if="refused"
+            type="button"
+            class="min-h-6 font-semibold text-late underline"
+            @click="toRefused"
+          >
+            {{ t("gradebook.notKept", { n: refused }, refused) }}
+          </button>
+          <template v-else>{{ sending ? t("gradebook.saving") : t("gradebook.saved") }}</template>
+        </span>
         <UiButton look="text" :disabled="!sheet.canUndo.value" @click="sheet.undo()">{{
           t("gradebook.undo")
         }}</UiButton>
