@@ -55,7 +55,7 @@ def slowly(call: Callable[..., Any]) -> Callable[..., Any]:
         try:
             return call(*args, **kwargs)
         finally:
-            time.sleep(0.4)
+            time.sleep(1.0)
 
     return late
 
