@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from fractions import Fraction
 from typing import Literal
 
 from unvo_core.grading.late import LateResult
 
 Counting = Literal["best", "latest", "first", "mean"]
+
+
+def attempt_to_score(handed_in: int, scored: Iterable[int]) -> int:
+    """To which attempt, from 1, a score goes that names none: the last that was handed in (0: none) or has a score."""
+    return max(1, handed_in, *scored)
 
 
 def counting_attempt(rule: Counting, counts: Sequence[Fraction]) -> int | None:

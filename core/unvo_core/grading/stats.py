@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
@@ -37,6 +38,18 @@ def class_stats(scores: Sequence[Fraction]) -> ClassStats | None:
         lower_quartile=_quantile(ordered, Fraction(1, 4)),
         upper_quartile=_quantile(ordered, Fraction(3, 4)),
     )
+
+
+def tenth(score: Fraction, possible: Fraction) -> int:
+    """Into which tenth of the points a score falls, from 0 to 9; all of them and more are in the last. `possible` must
+    be above 0."""
+    return max(0, min(9, int(score / possible * 10)))
+
+
+def histogram(scores: Sequence[Fraction], possible: Fraction) -> tuple[int, ...]:
+    """How many fall into each tenth of the points (numpy's bins: each with its lower end, the last with both)."""
+    counts = Counter(tenth(score, possible) for score in scores)
+    return tuple(counts[n] for n in range(10))
 
 
 def _quantile(ordered: Sequence[Fraction], share: Fraction) -> Fraction:

@@ -38,14 +38,14 @@ def read_points(text: str, possible: Decimal | None, *, above: bool = False) -> 
     if raw < 0:
         return Problem("score.below_zero")
     if raw > 2 * possible:
-        return Problem("score.above", params={"raw": _plain(raw), "possible": _plain(possible)})
+        return Problem("score.above", params={"raw": plain(raw), "possible": plain(possible)})
     if raw > possible and not above:
         figures = {"raw": raw, "more": raw - possible, "possible": possible}
-        return Problem("score.more_than_possible", params={name: _plain(value) for name, value in figures.items()})
+        return Problem("score.more_than_possible", params={name: plain(value) for name, value in figures.items()})
     return raw
 
 
-def _plain(value: Decimal) -> str:
+def plain(value: Decimal) -> str:
     """Without needless noughts."""
     return f"{value.normalize():f}"
 

@@ -34,8 +34,8 @@ def cell_changes(item_id: int, person_id: int) -> list[CellChange]:
     cell = Cell.objects.filter(graded_item__item_id=item_id, person_id=person_id).values_list("pk", flat=True).first()
     if cell is None:
         return []
-    found = [*_of_scores(cell), *_of_cell(cell)]
-    return sorted(found, key=lambda change: change.at, reverse=True)[:MOST]
+    found = sorted([*_of_scores(cell), *_of_cell(cell)], key=lambda told: told[0], reverse=True)
+    return [change for _kept_at, change in found[:MOST]]
 
 
 def _events(model: str, **which: Any) -> Any:
@@ -43,33 +43,38 @@ def _events(model: str, **which: Any) -> Any:
     return rows.select_related("pgh_context").order_by("pgh_id")
 
 
-def _of_scores(cell: int) -> Iterator[CellChange]:
+Told = tuple[tuple[datetime, int], CellChange]
+"""With its place in the order in which the database kept them."""
+
+
+def _of_scores(cell: int) -> Iterator[Told]:
     last: dict[int, Any] = {}
     for row in _events("ScoreEvent", cell_id=cell).select_related("graded_by"):
         before = last.get(row.attempt)
-        who, why = _by(row, row.graded_by.name if row.graded_by else "")
+        place, (who, why) = (row.pgh_created_at, row.pgh_id), _by(row, row.graded_by.name if row.graded_by else "")
         if row.pgh_label == "delete":
-            yield CellChange(row.pgh_created_at, who, "taken", row.attempt, row.raw, None, why)
+            yield place, CellChange(row.pgh_created_at, who, "taken", row.attempt, row.raw, None, why)
             last.pop(row.attempt, None)
             continue
         last[row.attempt] = row
         if before is None:
-            yield CellChange(row.graded_at, who, "given", row.attempt, None, row.raw, why)
+            yield place, CellChange(row.graded_at, who, "given", row.attempt, None, row.raw, why)
         elif before.raw != row.raw:
-            yield CellChange(row.graded_at, who, "changed", row.attempt, before.raw, row.raw, why)
+            yield place, CellChange(row.graded_at, who, "changed", row.attempt, before.raw, row.raw, why)
         elif before.comment != row.comment:
-            yield CellChange(row.graded_at, who, "comment", row.attempt, why=why)
+            yield place, CellChange(row.graded_at, who, "comment", row.attempt, why=why)
         if row.released_at is not None and (before is not None and before.released_at is None):
-            yield CellChange(row.released_at, who, "released", row.attempt, why=why)
+            yield place, CellChange(row.released_at, who, "released", row.attempt, why=why)
 
 
-def _of_cell(cell: int) -> Iterator[CellChange]:
+def _of_cell(cell: int) -> Iterator[Told]:
     excused = False
     for row in _events("CellEvent", pgh_obj_id=cell):
         if row.excused != excused:
             excused = row.excused
             who, why = _by(row, "")
-            yield CellChange(row.pgh_created_at, who, "excused" if excused else "not_excused", 0, why=why)
+            what: What = "excused" if excused else "not_excused"
+            yield (row.pgh_created_at, row.pgh_id), CellChange(row.pgh_created_at, who, what, 0, why=why)
 
 
 def _by(row: Any, other: str) -> tuple[str, str]:

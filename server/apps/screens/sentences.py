@@ -12,6 +12,7 @@ SENTENCES = {
         "has it."
     ),
     "gradebook.nobody": _("“%(name)s” is the sign-in name or e-mail of no student whom you teach here."),
+    "gradebook.twice": _("“%(name)s” stands in an earlier row already. Leave one of the two."),
     "grading.effect_busy": _("Others have such figures reckoned just now. Wait a moment, then change the rule again."),
     "removal.work": _(
         "%(title)s holds %(work)s. All of it goes out of sight with it, is kept, and comes back from the history."

@@ -88,15 +88,17 @@ class TotalsOf:
         return self.setup.entry(item, standing, value, reachable)
 
     def _unscored(self, item: LaidItem) -> tuple[core.Standing, Fraction | None, Fraction | None]:
-        full = item.possible
+        full, handed_in = item.possible, self.handed_in.get(item.id)
+        standing = core.unscored(
+            takes_hand_ins=item.takes_hand_ins,
+            handed_in=handed_in is not None,
+            late=is_late(self.now, item.span.due),
+        )
         if not item.takes_hand_ins:
-            return core.Standing.OPEN, None, full
-        handed_in = self.handed_in.get(item.id)
+            return standing, None, full
         best = apply_late(self.late_rule(item), full, full, handed_in or self.now, item.span.due).counts
-        if handed_in is not None:
-            return core.Standing.WAITING, None, best
-        if not is_late(self.now, item.span.due):
-            return core.Standing.OPEN, None, best
+        if standing is not core.Standing.MISSING:
+            return standing, None, best
         given = self.missing_points(full)
         still = (given or Fraction(0)) if is_closed(item.span, self.now) else best
         return core.Standing.MISSING, given, still

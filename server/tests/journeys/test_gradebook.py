@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from typing import Any
 
+from apps.courses.models import Course, Enrolment
 from apps.gradebook.models import GradedItem, Score
 from apps.layout.models import Item
 from apps.people.models import Person
@@ -135,6 +136,34 @@ class Sheet(Journey):
         self.saved(page)
         self.assertEqual(self.raws(), {0: "9", 1: "10"})
 
+    def test_without_a_line_leaving_is_asked_and_staying_keeps_what_waits(self) -> None:
+        page = self.opened()
+        page.context.set_offline(True)
+        page.keyboard.type("9")
+        page.keyboard.press("Enter")
+        page.get_by_role("link", name="Term", exact=True).click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        page.get_by_role("dialog").get_by_role("button", name=re.compile("^Stay")).click()
+        page.context.set_offline(False)
+        self.saved(page)
+        self.assertEqual(self.raws(), {0: "9"})
+
+    def test_whoever_is_enrolled_meanwhile_moves_nobody_elses_figure(self) -> None:
+        """A row comes in above while one types: the figure goes to the student at whom one was."""
+        page = self.opened(row=2)
+        first = Person.objects.create(username="aa.first", email="aa@ostrell.example", name="A", sort_name="Aaa, First")
+        course = Course.objects.get(slug="srv-110")
+        Enrolment.objects.create(course=course, person=first, role="student", section=course.sections.first())
+        page.keyboard.type("8")
+        page.keyboard.press("Shift+Enter")
+        self.here(page, 1)
+        expect(page.get_by_role("rowheader", name="Aaa, First")).to_be_visible()
+        self.here(page, 1)
+        page.keyboard.type("7")
+        page.keyboard.press("Enter")
+        self.saved(page)
+        self.assertEqual(self.raws(), {1: "7", 2: "8"})
+
     def test_leaving_with_a_figure_that_was_refused_is_asked_first(self) -> None:
         page = self.opened()
         page.keyboard.type("nine")
@@ -192,8 +221,8 @@ class Sheet(Journey):
     def test_a_table_with_three_bad_rows_is_looked_at_before_it_is_brought_in(self) -> None:
         page = self.opened()
         names = dict(Person.objects.filter(pk__in=self.people).values_list("pk", "username"))
-        one, two, three = (names[pk] for pk in self.people[:3])
-        lines = [f"Sign-in name,{SET}", f"{one},9", f"{two},ten", "nobody.here,3", f"{three},-4", f"{three},11"]
+        one, two, three, four = (names[pk] for pk in self.people[:4])
+        lines = [f"Sign-in name,{SET}", f"{one},9", f"{two},ten", "nobody.here,3", f"{three},-4", f"{four},11"]
         page.get_by_role("button", name="Table and rules").click()
         page.get_by_role("menuitem", name="Bring in a table").click()
         table = {"name": "scores.csv", "mimeType": "text/csv", "buffer": "\n".join(lines).encode()}
@@ -205,15 +234,18 @@ class Sheet(Journey):
         self.assertEqual(self.raws(), {})
         dialog.get_by_role("button", name="Bring 2 scores in").click()
         expect(page.get_by_text("2 scores are in the gradebook.")).to_be_visible()
-        self.assertEqual(self.raws(), {0: "9", 2: "11"})
+        self.assertEqual(self.raws(), {0: "9", 3: "11"})
         page.get_by_role("button", name="Undo", exact=True).click()
         expect(self.cell(page, 0)).to_have_text("")
         self.assertEqual(self.raws(), {})
 
     def test_on_a_phone(self) -> None:
-        page = self.opened(viewport={"width": 390, "height": 844}, has_touch=True)
+        page = self.opened(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)
         self.assertLessEqual(self.width(page), 390)
-        page.keyboard.type("9")
+        self.cell(page, 1).tap()
+        self.here(page, 1)
+        self.cell(page, 1).tap()
+        page.get_by_role("grid").get_by_role("textbox").fill("9")
         page.keyboard.press("Enter")
         self.saved(page)
         self.clean_by_axe(page)

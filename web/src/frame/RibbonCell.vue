@@ -51,7 +51,7 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
     <span v-if="cell.done !== null" class="fill"><i :style="{ width: `${percent}%` }" /></span>
     <span class="sr-only">
       <template v-if="cell.done !== null">{{ t("ribbon.done", { n: percent }) }}</template>
-      <template v-if="cell.current">, {{ t("ribbon.now") }}</template>
+      <template v-if="cell.current">, {{ t(ribbon.dated ? "ribbon.now" : "ribbon.here") }}</template>
     </span>
   </RouterLink>
 </template>

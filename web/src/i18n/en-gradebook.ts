@@ -58,6 +58,8 @@ export default {
     undo: "Undo",
     redo: "Redo",
     keys: "Type over a cell and press Enter; “exc” excuses, Delete takes a score away. Arrows move, Shift extends, Ctrl+C and Ctrl+V copy and paste a block, Ctrl+D fills down, Ctrl+Z undoes.",
+    byFinger: "Press a cell to look at it, press it again to type in it.",
+    notRead: "Not all of that is read yet. Try again in a moment.",
     cell: "{item}, {name}",
     copied: "{n} cells copied.",
     pastedOver:
@@ -67,7 +69,7 @@ export default {
     hasComment: "With a comment",
     state: {
       open: "Nothing here yet",
-      started: "Begun, not handed in",
+      started: "Started, not handed in",
       waiting: "Waiting for a score",
       missing: "Missing",
       scored: "Scored",

@@ -81,6 +81,7 @@ export default {
       read: "read by a person",
     },
     triesLeft: "no try left | one try left | {n} tries left",
+    rightAfter: "right | right at the first try | right at try {n}",
     triesOf: "no try left of {of} | 1 try left of {of} | {n} tries left of {of}",
     tryCosts: "a wrong try costs {n} points | a wrong try costs {n} point | a wrong try costs {n} points",
     tryFree: "a wrong try costs nothing",

@@ -39,6 +39,7 @@ export default {
     over: "more than the course's credits stand for",
     done: "{n} % done",
     now: "this week",
+    here: "where the course is",
   },
   term: {
     partOf: "{title}: {part}",

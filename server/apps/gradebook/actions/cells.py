@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
+from unvo_core.grading.typed import plain
 from unvo_core.problems import Problem
 
 from apps.courses.public import Course, moment
@@ -23,7 +24,8 @@ def lock_cells(graded: GradedItem) -> None:
 
 
 def locked_cells(graded: dict[int, GradedItem], places: Collection[tuple[int, int]]) -> dict[tuple[int, int], Cell]:
-    """By item and person, made where there were none; in the order of rows, so that no two wait for each other."""
+    """By item and person, made where there were none; in the order of rows, so that no two wait for each other. Whether
+    scores are held is read anew then."""
     by_row = {row.pk: item_id for item_id, row in graded.items()}
     Cell.objects.bulk_create(
         [Cell(graded_item=graded[item_id], person_id=person) for item_id, person in places], ignore_conflicts=True
@@ -32,6 +34,8 @@ def locked_cells(graded: dict[int, GradedItem], places: Collection[tuple[int, in
         graded_item_id__in=by_row, person_id__in={person for _, person in places}
     )
     found = {(by_row[cell.graded_item_id], cell.person_id): cell for cell in rows.order_by("pk")}
+    for pk, hold in GradedItem.objects.filter(pk__in=by_row).values_list("pk", "hold"):
+        graded[by_row[pk]].hold = hold
     return {place: found[place] for place in places}
 
 
@@ -64,6 +68,6 @@ def refuse_if_changed(course: Course, before: Score | None, seen: int) -> None:
             status=409,
             also={"version": before.version, "raw": str(before.raw), "comment": before.comment},
             who=before.graded_by.name if before.graded_by else "Unvo",
-            raw=before.raw,
+            raw=plain(before.raw),
             when=moment(before.graded_at, layout(course).zone),
         )

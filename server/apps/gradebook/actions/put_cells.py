@@ -8,12 +8,14 @@ from datetime import UTC, datetime
 from decimal import Decimal
 
 import pghistory
+from unvo_core.grading.attempts import attempt_to_score
 from unvo_core.grading.typed import Word, read_cell
 from unvo_core.problems import Problem
 
 from apps.courses.public import Course, can_see_student, membership, students
 from apps.gradebook.actions.cells import graded_items_of, locked_cells, refusal_of, refuse_if_changed
 from apps.gradebook.actions.tell_scores import tell_scores
+from apps.gradebook.marks import points
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.gradebook.queries import last_versions
 from apps.kernel.public import Actor, AuditRecord, Refused, now, record, require
@@ -47,7 +49,7 @@ class Work:
     """The last attempt that was handed in, and when."""
 
     attempt: int
-    at: datetime | None
+    at: datetime
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,7 +57,7 @@ class CellsPut:
     """`record`: of what changed, by which it is set back; None where nothing did."""
 
     record: AuditRecord | None
-    refused: Sequence[tuple[Place, Refused]] = ()
+    refused: Sequence[tuple[Place, Refused]]
 
 
 @dataclass
@@ -84,9 +86,7 @@ class Writing:
         Cell.objects.bulk_update(self.cells, ["excused"])
 
 
-def put_cells(
-    actor: Actor, course: Course, wishes: Sequence[CellWish], work: Mapping[Place, Work], why: str = ""
-) -> CellsPut:
+def put_cells(actor: Actor, course: Course, wishes: Sequence[CellWish], work: Mapping[Place, Work]) -> CellsPut:
     """Keep what can be kept, in one go and under one record; each of the others comes back with its reason. `work`:
     what was handed in; a score goes to the last attempt, or to the last that has one."""
     if len(wishes) > MOST_CELLS:
@@ -100,7 +100,7 @@ def put_cells(
     for wish, read in wanted:
         cell, done = cells[wish.place], work.get(wish.place)
         own = standing.get(cell.pk, {})
-        attempt = max([done.attempt if done else 1, *own])
+        attempt = attempt_to_score(done.attempt if done else 0, own)
         try:
             _refuse_meanwhile(course, cell, own.get(attempt), wish)
         except Refused as error:
@@ -110,7 +110,7 @@ def put_cells(
         if score.pk is None and done is not None and done.attempt == attempt:
             score.handed_in_at = done.at
         _set(writing, graded[wish.item_id], wish.place, cell, score, read)
-    return CellsPut(_kept(writing, course, why), refused)
+    return CellsPut(_kept(writing, course), refused)
 
 
 def _read(
@@ -126,8 +126,7 @@ def _read(
             refused.append((wish.place, Refused("score.not_in_course", status=404)))
             continue
         require(can_see_student(member, sections[wish.person_id]))
-        possible = None if item.points is None else Decimal(str(item.points))
-        read = read_cell(wish.text, possible, above=wish.above)
+        read = read_cell(wish.text, points(item.possible), above=wish.above)
         if isinstance(read, Problem):
             refused.append((wish.place, refusal_of(read)))
         else:
@@ -195,13 +194,11 @@ def scores_in(cells: Collection[Cell]) -> dict[int, dict[int, Score]]:
     return found
 
 
-def _kept(writing: Writing, course: Course, why: str) -> AuditRecord | None:
+def _kept(writing: Writing, course: Course) -> AuditRecord | None:
     if not writing.told:
         return None
-    with pghistory.context(actor=writing.actor.person_id, name=writing.actor.name, why=why):
+    with pghistory.context(actor=writing.actor.person_id, name=writing.actor.name):
         writing.keep()
     for item_id, attempts in writing.out.items():
         tell_scores(course, item_id, attempts)
-    return record(
-        writing.actor, SHEET, ("course", course.pk), course_id=course.pk, after={"cells": writing.told}, why=why
-    )
+    return record(writing.actor, SHEET, ("course", course.pk), course_id=course.pk, after={"cells": writing.told})

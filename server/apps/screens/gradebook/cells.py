@@ -10,10 +10,12 @@ from fractions import Fraction
 from threading import RLock
 
 from cachetools import LRUCache
+from unvo_core.grading.attempts import attempt_to_score
+from unvo_core.grading.totals import Standing, unscored
 from unvo_core.schedule.spans import is_late
 
 from apps.courses.public import Course
-from apps.gradebook.public import CellScores, Setup, cell_stamps, cells_of_people, counted, points, setup_of
+from apps.gradebook.public import CellScores, Counted, Setup, cell_stamps, cells_of_people, points, setup_of
 from apps.layout.public import LaidItem, Layout, layout, layout_for
 from apps.path.public import Doing, doings
 from apps.screens.gradebook import schemas as out
@@ -22,7 +24,7 @@ from apps.screens.totals import TotalsOf
 NOT_YET = Doing(0, None, False)
 EMPTY = CellScores(False, ())
 MOST_KEPT = 512
-_Stamp = tuple[int, str, int | None, int, int]
+_Stamp = tuple[int, str, int | None, frozenset[tuple[int, Doing]], int]
 _rows: LRUCache[tuple[int, int], tuple[_Stamp, out.SheetRow]] = LRUCache(MOST_KEPT)
 """By course and person, those used last; the course has another version with every change of how it grades."""
 _lock = RLock()
@@ -35,7 +37,7 @@ def rows_of(course: Course, person_ids: Sequence[int], now: datetime) -> list[ou
     keys: dict[int, _Stamp] = {}
     found: dict[int, out.SheetRow] = {}
     for pk in person_ids:
-        doing, passed = hash(frozenset(done.get(pk, {}).items())), bisect_right(layout_for(laid, pk).instants, now)
+        doing, passed = frozenset(done.get(pk, {}).items()), bisect_right(layout_for(laid, pk).instants, now)
         keys[pk] = (course.layout_version, course.zone, stamps.get(pk), doing, passed)
         with _lock:
             kept = _rows.get((course.pk, pk))
@@ -60,9 +62,10 @@ def _row(
 ) -> out.SheetRow:
     seen = {item: all_out(cell) for item, cell in cells.items()}
     handed_in = {item: at for item, doing in done.items() if (at := doing.handed_in_at) is not None}
-    total = TotalsOf(setup, own, seen, handed_in, now).total("current")
+    totals = TotalsOf(setup, own, seen, handed_in, now)
+    total = totals.total("current")
     shown = [
-        cell_of(setup, item, cells.get(item.id, EMPTY), done.get(item.id, NOT_YET), now)
+        cell_of(item, cells.get(item.id, EMPTY), done.get(item.id, NOT_YET), totals.counts.get(item.id), now)
         for item in own.items.values()
         if item.counts
     ]
@@ -81,13 +84,13 @@ def all_out(cell: CellScores) -> CellScores:
     return CellScores(cell.excused, tuple(replace(a, released=True) for a in cell.attempts))
 
 
-def cell_of(setup: Setup, item: LaidItem, cell: CellScores, done: Doing, now: datetime) -> out.SheetCell:
-    rules = setup.rules.get(item.id)
-    what = counted(all_out(cell), rules, item.possible, item.span.due) if rules and cell.attempts else None
-    last = cell.attempts[-1] if cell.attempts and cell.attempts[-1].attempt >= done.attempt else None
+def cell_of(item: LaidItem, cell: CellScores, done: Doing, what: Counted | None, now: datetime) -> out.SheetCell:
+    """`what`: what counts of it, held or not."""
+    attempt = attempt_to_score(done.attempt, (a.attempt for a in cell.attempts))
+    last = next((a for a in cell.attempts if a.attempt == attempt), None)
     return out.SheetCell(
         item=item.id,
-        state=_state(item, cell, done, now, scored=last is not None),
+        state=state_of(item, cell, done, now),
         raw=None if last is None else _plain(last.raw),
         counts=None if what is None else _plain(what.result.counts),
         version=0 if last is None else last.version,
@@ -97,16 +100,19 @@ def cell_of(setup: Setup, item: LaidItem, cell: CellScores, done: Doing, now: da
     )
 
 
-def _state(item: LaidItem, cell: CellScores, done: Doing, now: datetime, *, scored: bool) -> out.CellState:
+def state_of(item: LaidItem, cell: CellScores, done: Doing, now: datetime) -> out.CellState:
+    """Of its last attempt; begun is what is open and was begun."""
+    attempt = attempt_to_score(done.attempt, (a.attempt for a in cell.attempts))
     if item.excused or cell.excused:
         return "excused"
-    if scored:
+    if any(a.attempt == attempt for a in cell.attempts):
         return "held" if cell.held else "scored"
-    if done.handed_in_at is not None:
-        return "waiting"
-    if item.takes_hand_ins and is_late(now, item.span.due):
-        return "missing"
-    return "started" if done.begun else "open"
+    standing = unscored(
+        takes_hand_ins=item.takes_hand_ins,
+        handed_in=done.handed_in_at is not None,
+        late=is_late(now, item.span.due),
+    )
+    return "started" if standing is Standing.OPEN and done.begun else standing.value
 
 
 def _plain(value: Fraction) -> str:

@@ -18,7 +18,7 @@ from apps.screens.gradebook.page import book
 
 STATES = {
     "open": "",
-    "started": lazy("begun"),
+    "started": lazy("started"),
     "waiting": lazy("waiting for a score"),
     "missing": lazy("missing"),
     "scored": lazy("scored"),

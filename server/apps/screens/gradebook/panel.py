@@ -7,7 +7,7 @@ from fractions import Fraction
 
 from unvo_core.grading.late import LateRule, apply_late
 from unvo_core.grading.scale import rounded
-from unvo_core.grading.stats import class_stats
+from unvo_core.grading.stats import class_stats, histogram, tenth
 
 from apps.courses.public import Course, Membership, can_see_student, students
 from apps.gradebook.public import (
@@ -20,15 +20,12 @@ from apps.gradebook.public import (
     graded_row,
     points,
     rules_of,
-    setup_of,
 )
 from apps.kernel.public import not_found, require
 from apps.layout.public import LaidItem, layout, layout_for
 from apps.path.public import details_of_people, doings
 from apps.screens.gradebook import schemas as out
-from apps.screens.gradebook.cells import EMPTY, NOT_YET, all_out, cell_of
-
-BINS = 10
+from apps.screens.gradebook.cells import EMPTY, NOT_YET, all_out, state_of
 
 
 def panel(course: Course, member: Membership, item_id: int, person_id: int, now: datetime) -> out.CellPanel:
@@ -52,7 +49,7 @@ def panel(course: Course, member: Membership, item_id: int, person_id: int, now:
         name=enrolment.person.sort_name,
         section=enrolment.section.name if enrolment.section else "",
         possible=str(points(item.possible)),
-        state=cell_of(setup_of(course), item, cell, done, now).state,
+        state=state_of(item, cell, done, now),
         counts=None if counts is None else str(points(counts)),
         percent=None if counts is None or not item.possible else str(rounded(counts / item.possible * 100, 0)),
         due=item.span.due,
@@ -90,20 +87,13 @@ def _class(course: Course, item: LaidItem, own: Fraction | None) -> out.ClassOfI
         and (what := counted(all_out(cell), rules, item.possible, layout_for(laid, person).items[item.id].span.due))
     ]  # fmt: skip
     stats = class_stats(figures)
-    bins = [0] * BINS
-    for figure in figures:
-        bins[_bin(figure, item.possible)] += 1
     return out.ClassOfItem(
         n=len(figures),
         mean=str(rounded(stats.mean, 1)) if stats else None,
         median=str(rounded(stats.median, 1)) if stats else None,
-        bins=bins,
-        own=None if own is None else _bin(own, item.possible),
+        bins=list(histogram(figures, item.possible)),
+        own=None if own is None else tenth(own, item.possible),
     )
-
-
-def _bin(figure: Fraction, possible: Fraction) -> int:
-    return min(BINS - 1, int(figure / possible * BINS)) if possible else 0
 
 
 def _change(change: CellChange) -> out.CellChange:

@@ -58,16 +58,26 @@ class BroughtIn(Sheet):
         lines = ["Sign-in name,Name,Project plan,Attendance", f"{KEEPS_UP},x,13.5,1", "nobody.here,y,4,1"]
         lines += [f"{BEHIND},z,lots,", "caspian.holt.2,,3,"]
         told = self.brought("\n".join(lines)).json()
-        self.assertEqual([(c["name"], c["before"], c["text"]) for c in told["changes"]], [(KEEPS_UP, "12", "13.5")])
+        self.assertEqual(
+            [(c["name"], c["before"], c["text"]) for c in told["changes"]],
+            [(self.student.person.sort_name, "12", "13.5")],
+        )
         self.assertEqual(
             [(r["row"], r["column"]) for r in told["refused"]], [(3, "Sign-in name"), (4, PLAN), (5, "Sign-in name")]
         )
+        self.assertEqual(told["same"], 0)
         self.assertIn("“lots” is not a number", told["refused"][1]["words"])
         self.assertEqual(told["unknown"], ["Attendance"])
         self.assertEqual(str(self.score().raw), "12.00", "nothing is kept of it")  # type: ignore[union-attr]
         names = ("item", "person", "text", "above", "seen_version", "seen_excused")
         put = self.put(*({n: c[n] for n in names} for c in told["changes"])).json()
         self.assertEqual((put["kept"], str(self.score().raw)), (1, "13.50"))  # type: ignore[union-attr]
+
+    def test_a_student_twice_and_empty_rows_between_are_counted_as_the_spreadsheet_does(self) -> None:
+        told = self.brought(f"E-mail,{PLAN}\n\n{self.student.person.email},7\n,\n{self.student.person.email},8").json()
+        self.assertEqual([c["text"] for c in told["changes"]], ["7"])
+        self.assertEqual([r["row"] for r in told["refused"]], [5])
+        self.assertIn("stands in an earlier row", told["refused"][0]["words"])
 
     def test_what_is_taken_out_says_nothing_new_when_it_is_brought_in(self) -> None:
         self.put(self.typed("12.5"))

@@ -22,6 +22,8 @@ const { t } = useI18n();
 const scroll = useTemplateRef<HTMLElement>("scroll");
 const [names, totals] = window.innerWidth < NARROW ? [118, 0] : [188, 64];
 const left = names + totals;
+/** A finger has no keys to type over a cell with: pressed again, the cell is typed in. */
+const COARSE = matchMedia("(pointer: coarse)").matches;
 const widths = { names, totals, cell: WIDE };
 
 const down = useVirtualizer(
@@ -53,6 +55,16 @@ function kept(at: Spot): string {
   const cell = sheet.cellAt(...place(at));
   return cell?.excused ? "exc" : (cell?.raw ?? "");
 }
+/** Where it stands among these, or as near to `before` as there is anything. */
+function placeIn<T>(
+  all: readonly T[],
+  id: number | undefined,
+  before: number,
+  idOf: (one: T) => number,
+): number {
+  const found = all.findIndex((one) => idOf(one) === id);
+  return found < 0 ? Math.max(0, Math.min(all.length - 1, before)) : found;
+}
 const grid = useGrid({
   spot,
   size: computed(() => ({ rows: people.length, columns: columns.length, page: 12 })),
@@ -71,6 +83,11 @@ const grid = useGrid({
     down.value.scrollToIndex(at.row);
     across.value.scrollToIndex(at.column);
   },
+  known({ top, bottom }) {
+    const persons = people.slice(top, bottom + 1).map((one) => one.id);
+    sheet.look(persons);
+    return persons.every((one) => sheet.rows.value.has(one));
+  },
   focus: () => scroll.value?.focus({ preventScroll: true }),
   focusField: () => scroll.value?.querySelector("input")?.focus(),
 });
@@ -80,13 +97,19 @@ const [pressed, typedKey, { copied, pasted }] = [sheetKeys(grid), cellKeys(grid)
 watch(rowsShown, (rows) => sheet.look(rows.flatMap((row) => people[row.index]?.id ?? [])), {
   immediate: true,
 });
-// Other rows and columns: what was chosen is not there any more.
-watch([() => people.length, () => columns.length], () => grid.go(spot.value));
+watch([() => people, () => columns], (_now, [rows, wide]) =>
+  grid.moved(({ row, column }) => ({
+    row: placeIn(people, rows[row]?.id, row, (one) => one.id),
+    column: placeIn(columns, wide[column]?.item.id, column, (one) => one.item.id),
+  })),
+);
 
 const id = (at: Spot): string => `cell-${people[at.row]?.id}-${columns[at.column]?.item.id}`;
 const chosenIn = (row: number): boolean => row >= area.value.top && row <= area.value.bottom;
 function point(at: Spot, event: MouseEvent): void {
   commit();
+  const here = at.row === spot.value.row && at.column === spot.value.column;
+  if (here && COARSE) return void grid.edit();
   grid.go(at, event.shiftKey);
   // The press itself would take the keys away from the sheet again.
   event.preventDefault();

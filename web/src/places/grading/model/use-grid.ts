@@ -18,6 +18,8 @@ interface Grid {
   redo: () => unknown;
   /** Brings a spot into sight. */
   show: (at: Spot) => void;
+  /** Whether what stands in these rows is known; it is read where it is not. */
+  known: (area: Area) => boolean;
   /** Gives the keys back to the sheet. */
   focus: () => void;
   focusField: () => void;
@@ -49,6 +51,10 @@ function useSpot({ spot, size, show }: Grid) {
       if (!extend) anchor.value = held;
       show(held);
     },
+    /** Rows and columns are others now: one stays at the same student and item, where they are still there. */
+    moved(to: (at: Spot) => Spot): void {
+      [anchor.value, spot.value] = [to(anchor.value), to(spot.value)];
+    },
     chooseAll(): void {
       anchor.value = { row: 0, column: 0 };
       spot.value = { row: size.value.rows - 1, column: size.value.columns - 1 };
@@ -63,6 +69,9 @@ export function useGrid(grid: Grid) {
   const { spot, area } = at;
   /** What is being typed; null while nothing is. */
   const editing = ref<string | null>(null);
+  const { t } = useI18n();
+  /** What is not read yet is neither copied nor written over. */
+  const whole = (act: () => void) => (grid.known(area.value) ? act() : say(t("gradebook.notRead")));
   function changed(spots: Written[]): void {
     for (const one of spots) if (one.text === grid.kept(one)) grid.drop(one);
     put(spots.filter((one) => one.text !== grid.kept(one)));
@@ -72,10 +81,10 @@ export function useGrid(grid: Grid) {
     await nextTick();
     grid.focusField();
   }
-  function leave(): void {
+  const leave = () => {
     editing.value = null;
     grid.focus();
-  }
+  };
   function commit(by: Spot | null = null): void {
     if (editing.value === null) return;
     const [typed, here] = [editing.value.trim(), { ...spot.value }];
@@ -86,9 +95,9 @@ export function useGrid(grid: Grid) {
   }
   return {
     ...at,
-    ...{ editing, edit, leave, commit, changed, undo: grid.undo, redo: grid.redo },
-    fillDown: () => changed(every(area.value, (one) => text({ ...one, row: area.value.top }))),
-    clear: () => changed(every(area.value, () => "")),
+    ...{ editing, edit, leave, commit, changed, whole, undo: grid.undo, redo: grid.redo },
+    fillDown: () => whole(() => changed(every(area.value, (one) => text({ ...one, row: area.value.top })))),
+    clear: () => whole(() => changed(every(area.value, () => ""))),
     chosen: () => every(area.value, text),
   };
 }
@@ -150,11 +159,14 @@ export function useBlocks(held: Held) {
     copied(event: ClipboardEvent): void {
       if (held.editing.value !== null || !event.clipboardData) return;
       event.preventDefault();
-      const rows: string[][] = [];
-      for (const at of held.chosen()) (rows[at.row - held.area.value.top] ??= []).push(at.text);
-      event.clipboardData.setData("text/plain", writeBlock(rows));
-      const n = rows.length * (rows[0]?.length ?? 0);
-      say(t("gradebook.copied", { n }, n));
+      const data = event.clipboardData;
+      held.whole(() => {
+        const rows: string[][] = [];
+        for (const at of held.chosen()) (rows[at.row - held.area.value.top] ??= []).push(at.text);
+        data.setData("text/plain", writeBlock(rows));
+        const n = rows.length * (rows[0]?.length ?? 0);
+        say(t("gradebook.copied", { n }, n));
+      });
     },
     pasted(event: ClipboardEvent): void {
       if (held.editing.value !== null) return;

@@ -20,6 +20,7 @@ export interface Pending {
   meanwhile: boolean;
 }
 
+const A_MOMENT_MS = 1500;
 const ON_ITS_WAY = { sending: true, words: "", above: false, meanwhile: false };
 const at = (item: number, person: number): string => `${item}.${person}`;
 
@@ -55,7 +56,8 @@ function inTurn(): { after: <T>(send: () => Promise<T>) => Promise<T>; settled: 
       under = next.catch(() => null);
       return next;
     },
-    settled: () => under,
+    // Without a line it would never come to an end: whoever leaves is asked then.
+    settled: () => Promise.race([under, new Promise((done) => setTimeout(done, A_MOMENT_MS))]),
   };
 }
 
@@ -70,6 +72,13 @@ export function useSheet(slug: () => string, people: ComputedRef<readonly number
     if (change !== null) [done.value, undone.value] = [[...done.value, change], []];
     void stale(touched.cells(slug()));
   });
+  const put = <T extends Typed>(
+    typed: readonly T[],
+    asSeen?: (one: T) => Shapes["CellIn"],
+  ): Promise<void> => {
+    for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...ON_ITS_WAY });
+    return after(() => send(typed, asSeen));
+  };
   const turn = useTurning(slug, read);
   const turned = (from: Ref<number[]>, onto: Ref<number[]>) => () =>
     after(() => turn(from, onto, () => void stale(touched.cells(slug()))));
@@ -77,14 +86,10 @@ export function useSheet(slug: () => string, people: ComputedRef<readonly number
     ...read,
     pending,
     settled,
-    put(typed: readonly Typed[]): Promise<void> {
-      for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...ON_ITS_WAY });
-      return after(() => send(typed));
-    },
+    put,
     /** With what was looked at when they were read elsewhere; how many were kept. */
     async putSeen(typed: readonly Shapes["CellIn"][]): Promise<number> {
-      for (const one of typed) pending.set(at(one.item, one.person), { text: one.text, ...ON_ITS_WAY });
-      await after(() => send(typed, (one) => ({ ...one })));
+      await put(typed, (one) => ({ ...one }));
       return typed.filter((one) => !pending.has(at(one.item, one.person))).length;
     },
     undo: turned(done, undone),

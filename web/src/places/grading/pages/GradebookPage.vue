@@ -224,6 +224,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
         />
       </div>
       <p class="mt-2 text-[13px] text-soft max-sm:hidden">{{ t("gradebook.keys") }}</p>
+      <p class="mt-2 text-[13px] text-soft sm:hidden">{{ t("gradebook.byFinger") }}</p>
     </template>
     <BringInDialog v-if="bringing" :slug="slug" @close="bringing = false" @take="bringIn" />
     <ColumnDialog

@@ -26,6 +26,10 @@ interface Fact {
 
 const tries = (): Fact[] => {
   if (!question || question.tries_of === null) return [];
+  if (question.settled && question.state === "right") {
+    const n = question.tried.length;
+    return [{ name: t("quiz.thisQuestion"), value: t("quiz.rightAfter", { n }, n), line: "" }];
+  }
   const left = question.tries_left ?? 0;
   const cost = Number(taking.try_cost)
     ? t("quiz.tryCosts", { n: taking.try_cost }, Number(taking.try_cost))
