@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 from unvo_core.grading.attempts import attempt_to_score
 from unvo_core.grading.scale import Band, Rounding, band_of, rounded
 from unvo_core.grading.stats import class_stats, histogram, tenth
-from unvo_core.grading.totals import Category, Entry, ItemRow, Standing, Total, total, unscored
+from unvo_core.grading.totals import Category, Entry, ItemRow, Standing, Total, total
+from unvo_core.grading.unscored import unscored
 
 BANDS = tuple(Band(n, Fraction(lo)) for n, lo in (("F", 0), ("D", 60), ("C", 70), ("B", 80), ("A", 90)))
 ROUNDING = Rounding(1)

@@ -30,15 +30,6 @@ class Standing(StrEnum):
     EXCUSED = "excused"
 
 
-def unscored(*, takes_hand_ins: bool, handed_in: bool, late: bool) -> Standing:
-    """How work without a score stands. What is not handed in here is never missing; `late`: its due moment is past."""
-    if not takes_hand_ins:
-        return Standing.OPEN
-    if handed_in:
-        return Standing.WAITING
-    return Standing.MISSING if late else Standing.OPEN
-
-
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Entry:
     """One graded item of one student, in points.

@@ -12,6 +12,7 @@ from typing import NamedTuple
 from unvo_core.grading import totals as core
 from unvo_core.grading.effect import Effect, effect
 from unvo_core.grading.late import LateRule, apply_late
+from unvo_core.grading.unscored import unscored
 from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import is_closed, is_late
 
@@ -89,7 +90,7 @@ class TotalsOf:
 
     def _unscored(self, item: LaidItem) -> tuple[core.Standing, Fraction | None, Fraction | None]:
         full, handed_in = item.possible, self.handed_in.get(item.id)
-        standing = core.unscored(
+        standing = unscored(
             takes_hand_ins=item.takes_hand_ins,
             handed_in=handed_in is not None,
             late=is_late(self.now, item.span.due),

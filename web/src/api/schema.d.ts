@@ -5584,7 +5584,8 @@ export interface components {
         };
         /**
          * CellsOut
-         * @description `change`: by which what was kept is set back; None where nothing changed.
+         * @description `change`: by which what was kept is set back; None where nothing changed. `rows`: of whom it was about, where
+         *     that is no more than can be asked for at once.
          */
         CellsOut: {
             /** Change */

@@ -11,7 +11,8 @@ from threading import RLock
 
 from cachetools import LRUCache
 from unvo_core.grading.attempts import attempt_to_score
-from unvo_core.grading.totals import Standing, unscored
+from unvo_core.grading.totals import Standing
+from unvo_core.grading.unscored import unscored
 from unvo_core.schedule.spans import is_late
 
 from apps.courses.public import Course
