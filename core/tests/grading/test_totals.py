@@ -9,11 +9,9 @@ from typing import NamedTuple
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from unvo_core.grading.attempts import attempt_to_score
 from unvo_core.grading.scale import Band, Rounding, band_of, rounded
 from unvo_core.grading.stats import class_stats, histogram, tenth
 from unvo_core.grading.totals import Category, Entry, ItemRow, Standing, Total, total
-from unvo_core.grading.unscored import unscored
 
 BANDS = tuple(Band(n, Fraction(lo)) for n, lo in (("F", 0), ("D", 60), ("C", 70), ("B", 80), ("A", 90)))
 ROUNDING = Rounding(1)
@@ -275,23 +273,6 @@ class Properties(unittest.TestCase):
 
     def test_more_than_all_of_the_points_is_in_the_last_tenth(self) -> None:
         self.assertEqual([tenth(Fraction(n), Fraction(10)) for n in (0, 1, 10, 12)], [0, 1, 9, 9])
-
-
-class Standings(unittest.TestCase):
-    def test_without_a_score_it_waits_is_missing_or_open(self) -> None:
-        """Spec 7: what is not due yet, and what is not handed in here, is never missing."""
-        known = {
-            (True, True, True): Standing.WAITING,
-            (True, True, False): Standing.WAITING,
-            (True, False, True): Standing.MISSING,
-            (True, False, False): Standing.OPEN,
-            (False, False, True): Standing.OPEN,
-        }
-        for (takes, handed_in, late), standing in known.items():
-            self.assertEqual(unscored(takes_hand_ins=takes, handed_in=handed_in, late=late), standing)
-
-    def test_a_score_that_names_no_attempt_goes_to_the_last(self) -> None:
-        self.assertEqual([attempt_to_score(0, ()), attempt_to_score(2, (1,)), attempt_to_score(1, (1, 3))], [1, 2, 3])
 
 
 class Scales(unittest.TestCase):

@@ -25,6 +25,7 @@ export default {
       excused: "Excused from something",
     },
     items: "Items",
+    item: "Item",
     allItems: "All items",
     itemsWaiting: "Items with work that waits",
     near: "Weeks {from} to {to}",

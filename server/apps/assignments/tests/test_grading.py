@@ -97,7 +97,7 @@ class Grading(DemoCase):
     def test_more_than_possible_is_said_and_then_kept(self) -> None:
         self.hand_in()
         told = self.refused(self.score("32"), 422, "score.more_than_possible")
-        self.assertIn("2.00 more than the 30", told["detail"])
+        self.assertIn("32 is 2 more than the 30", told["detail"])
         self.assertTrue(told["above"])
         self.assertEqual(self.score("32", above_possible=True).json()["raw"], "32")
         self.refused(self.score("61", seen=1, above_possible=True), 422, "score.above")

@@ -37,10 +37,15 @@ def book(course: Course, member: Membership, now: datetime) -> out.Book:
         now=now,
         students=len(people),
         categories=[*shown, out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))],
-        sections=[Named(id=s.pk, name=s.name) for s in Section.objects.filter(course=course).order_by("number")],
+        sections=_sections(course, sections),
         people=people,
         can_release=member.instructs,
     )
+
+
+def _sections(course: Course, own: Sequence[int] | None) -> list[Named]:
+    rows = Section.objects.filter(course=course).order_by("number")
+    return [Named(id=s.pk, name=s.name) for s in (rows if own is None else rows.filter(pk__in=own))]
 
 
 def _people(course: Course, sections: Sequence[int] | None) -> list[out.BookPerson]:

@@ -204,7 +204,9 @@ class Behind(Sheet):
         section = Enrolment.objects.get(course=self.course, person=assistant.person).section_id
         mine = Enrolment.objects.filter(course=self.course, role="student", section_id=section)
         others = Enrolment.objects.filter(course=self.course, role="student").exclude(section_id=section)
-        people = {p["id"] for p in assistant.get(AT).json()["people"]}
+        told = assistant.get(AT).json()
+        self.assertEqual([s["id"] for s in told["sections"]], [section])
+        people = {p["id"] for p in told["people"]}
         self.assertEqual(people, set(mine.values_list("person_id", flat=True)))
         self.refused(assistant.get(f"{AT}/rows?person={others[0].person_id}"), 403, "course.other_section")
         path = f"{AT}/cells/{self.plan.pk}/{others[0].person_id}"

@@ -63,7 +63,7 @@ async function choose([chosen]: File[]): Promise<void> {
         <thead>
           <tr>
             <th scope="col">{{ t("gradebook.student") }}</th>
-            <th scope="col">{{ t("gradebook.items") }}</th>
+            <th scope="col">{{ t("gradebook.item") }}</th>
             <th scope="col">{{ t("gradebook.now") }}</th>
             <th scope="col">{{ t("gradebook.then") }}</th>
           </tr>
@@ -74,7 +74,7 @@ async function choose([chosen]: File[]): Promise<void> {
             <td>{{ one.title }}</td>
             <td class="figures">{{ one.before || "–" }}</td>
             <td class="figures" :class="{ 'text-late': one.above }">
-              {{ one.text }}<template v-if="one.above"> {{ t("gradebook.moreThan") }}</template>
+              {{ one.text }}{{ one.above ? `, ${t("gradebook.moreThan")}` : "" }}
             </td>
           </tr>
         </tbody>
