@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from apps.administration.api.routers import router as administration
-from apps.assignments.api.routers import router as assignments
+from apps.assignments.api.routers import routers as assignments
 from apps.checks.api.routers import router as checks
 from apps.courses.api.routers import router as courses
 from apps.gradebook.api.routers import router as gradebook
@@ -60,7 +60,7 @@ ROUTERS = (
     questions,
     gradebook,
     path,
-    assignments,
+    *assignments,
     *quizzes,
     talk,
     messages,

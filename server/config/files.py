@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from uuid import UUID
 
-from apps.assignments.public import can_read_hand_in_file
+from apps.assignments.public import can_read_hand_in_file, can_read_photo
 from apps.layout.public import files_in_history, files_in_texts
 from apps.library.public import can_read_entry_file, files_in_entries
 from apps.messages.public import (
@@ -22,6 +22,7 @@ from apps.talk.public import can_read_post_file, files_in_posts
 GUARDS = {
     "item": can_read_item_file,
     "hand_in": can_read_hand_in_file,
+    "hand_in_photo": can_read_photo,
     "library_entry": can_read_entry_file,
     "post": can_read_post_file,
     "announcement": can_read_announced_file,

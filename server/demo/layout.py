@@ -146,7 +146,12 @@ class Layouter:
 
     def _brief(self, item: Item, wish: Wish) -> None:
         Brief.objects.create(
-            item=item, takes_text=wish.text, takes_files=wish.files, most_files=12, attempts=wish.attempts
+            item=item,
+            takes_text=wish.text,
+            takes_files=wish.files,
+            takes_photos=wish.files,
+            most_files=12,
+            attempts=wish.attempts,
         )
 
 

@@ -42,6 +42,7 @@ BODIES: dict[str, Any] = {
     f"put {ITEM}/text": {"html": "<p>New</p>"},
     f"put {ITEM}/settings": {"item": {"title": "Renamed"}},
     f"put {ITEM}/hand-in": {"text": "Mine", "comment": ""},
+    f"put {ITEM}/hand-in/photos": {"photos": []},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
 RULES = {
@@ -204,6 +205,7 @@ UPLOADS = {
     f"post {ITEM}/file",
     f"post {ITEM}/images",
     f"post {ITEM}/hand-in/files",
+    f"post {ITEM}/hand-in/photos",
     f"post {QUIZ}/attempts/{{number}}/answers/{{answer_id}}/files",
     f"post {TALK}/files",
     f"post {COURSE}/announcements/images",

@@ -163,6 +163,7 @@ def attempt_out(hand_in: HandIn, item: LaidItem) -> out.Attempt:
         late_seconds=_late(hand_in, item),
         text=hand_in.text,
         comment=hand_in.comment,
+        link=hand_in.link,
         files=files_out(hand_in),
     )
 

@@ -10,13 +10,16 @@ from unvo_core.schedule.spans import is_closed, seconds_late
 from apps.assignments.api import schemas as out
 from apps.assignments.grading import attempt_out, files_out
 from apps.assignments.kinds import ASSIGNMENT
-from apps.assignments.models import Brief, HandIn
+from apps.assignments.models import Brief, HandIn, HandInPhoto
 from apps.assignments.queries import brief_of, hand_ins
 from apps.courses.public import Course
 from apps.gradebook.public import ShownMark, late_rule, points
-from apps.kernel.public import not_found
+from apps.kernel.public import dots_per_inch, file_out, not_found
 from apps.layout.public import LaidItem
 from apps.path.public import Progress
+
+LEGIBLE_DPI = 100
+"""Handwriting is hard to read on a page of fewer dots an inch; common practice, no source."""
 
 
 def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: datetime) -> out.MyWork:
@@ -42,6 +45,7 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
         score=_score(item, shown),
         being_graded=shown is not None and shown.mark.held,
         turnaround_days=course.turnaround_days,
+        photos_before=len(handed[-1].photos.all()) if handed and draft is None else 0,
     )
 
 
@@ -50,6 +54,9 @@ def brief_out(brief: Brief, takes_hand_ins: bool) -> out.Brief:
         takes_hand_ins=takes_hand_ins,
         takes_text=brief.takes_text,
         takes_files=brief.takes_files,
+        takes_photos=brief.takes_photos,
+        takes_recordings=brief.takes_recordings,
+        takes_link=brief.takes_link,
         most_files=brief.most_files,
         most_megabytes=brief.most_megabytes,
         attempts=brief.attempts,
@@ -62,8 +69,27 @@ def _draft(draft: HandIn) -> out.Draft:
         edition=draft.edition,
         text=draft.text,
         comment=draft.comment,
+        link=draft.link,
         files=files_out(draft),
+        photos=[photo_out(photo) for photo in draft.photos.all()],
         saved_at=draft.saved_at,
+    )
+
+
+def photo_out(photo: HandInPhoto) -> out.Photo:
+    turned = photo.turn % 180 == 90
+    left, top, right, bottom = photo.cuts
+    kept = (photo.width * (100 - left - right) // 100, photo.height * (100 - top - bottom) // 100)
+    return out.Photo(
+        id=photo.pk,
+        name=photo.stored.name,
+        address=file_out(photo.stored).address,
+        small=file_out(photo.small).address,
+        width=photo.width,
+        height=photo.height,
+        turn=photo.turn,  # type: ignore[arg-type]  # the table takes no other
+        cuts=list(photo.cuts),
+        legible=dots_per_inch(*(reversed(kept) if turned else kept)) >= LEGIBLE_DPI,
     )
 
 

@@ -21,6 +21,12 @@ def can_read_hand_in(actor: Actor, hand_in: HandIn) -> Verdict:
     return verdict
 
 
+def can_read_photo(actor: Actor, stored: StoredFile) -> Verdict:
+    """Its owner: teachers read the PDF, in which what was cut off is not."""
+    mine = HandIn.objects.filter(pk=stored.owner_id or 0, person_id=actor.person_id or 0).exists()
+    return Allowed() if mine else Denied("hand_in.not_yours")
+
+
 def can_read_hand_in_file(actor: Actor, stored: StoredFile) -> Verdict:
     hand_in = HandIn.objects.select_related("course").filter(pk=stored.owner_id or 0).first()
     return can_read_hand_in(actor, hand_in) if hand_in else Denied("hand_in.not_yours")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db.models import Prefetch
 
-from apps.assignments.models import Brief, HandIn, HandInFile
+from apps.assignments.models import Brief, HandIn, HandInFile, HandInPhoto
 
 
 def brief_of(item_id: int) -> Brief:
@@ -13,12 +13,13 @@ def brief_of(item_id: int) -> Brief:
 
 
 _FILES = Prefetch("files", HandInFile.objects.select_related("stored"))
+_PHOTOS = Prefetch("photos", HandInPhoto.objects.select_related("stored", "small"))
 
 
 def hand_ins(item_id: int, person_id: int) -> list[HandIn]:
     """All attempts in order, the draft among them."""
     rows = HandIn.objects.filter(item_id=item_id, person_id=person_id)
-    return list(rows.order_by("attempt").prefetch_related(_FILES))
+    return list(rows.order_by("attempt").prefetch_related(_FILES, _PHOTOS))
 
 
 def hand_ins_of_item(item_id: int) -> dict[int, list[HandIn]]:

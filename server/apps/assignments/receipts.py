@@ -6,6 +6,7 @@ from django.conf import settings
 from django.template.defaultfilters import filesizeformat
 from django.utils.translation import gettext as _
 
+from apps.assignments.api import schemas as out
 from apps.assignments.models import HandIn
 from apps.kernel.public import pdf as paper
 from apps.path.public import handed_in_said, late_seconds, lateness
@@ -24,9 +25,22 @@ def _lines(hand_in: HandIn, person: str) -> list[tuple[str, str]]:
     ]
     if receipt["text_sha256"]:
         lines.append((_("Typed text"), _("%(n)s characters") % {"n": receipt["text_characters"]}))
+    if receipt.get("link"):
+        lines.append((_("Link"), receipt["link"]))
     if receipt["comment"]:
         lines.append((_("Comment"), receipt["comment"]))
     return lines
+
+
+def receipt_out(hand_in: HandIn) -> out.Receipt:
+    kept = hand_in.receipt or {}
+    return out.Receipt(
+        **kept,
+        slug=hand_in.course.slug,
+        item_id=hand_in.item_id,
+        late_seconds=late_seconds(kept),
+        person=hand_in.person.name,
+    )
 
 
 def mail_text(hand_in: HandIn, person: str) -> tuple[str, str]:

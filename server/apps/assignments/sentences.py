@@ -6,6 +6,12 @@ SENTENCES = {
     "hand_in.not_here": _("Nothing is handed in here: this work is done on paper or in the field."),
     "hand_in.no_text": _("This assignment takes files, not typed text."),
     "hand_in.no_files": _("This assignment takes typed text, not files."),
+    "hand_in.no_photos": _("This assignment takes no photographs as pages. Add them as files, if it takes files."),
+    "hand_in.no_link": _("This assignment takes no link."),
+    "hand_in.recordings_only": _("%(name)s is no recording. This assignment takes recordings of sound or pictures."),
+    "hand_in.too_many_photos": _("%(most)s pages are the most for one PDF. Take one out first."),
+    "hand_in.photo_gone": _("That page is not in your draft any more."),
+    "hand_in.all_cut": _("Page %(n)s would be cut off whole. Leave at least a tenth of it."),
     "hand_in.too_many_files": _("%(most)s files are the most for this assignment. Take one out first."),
     "hand_in.empty": _("There is nothing to hand in yet. Write something or add a file first."),
     "hand_in.no_attempt_left": _("All %(most)s attempts are used. Ask your instructor if you need another."),
@@ -19,7 +25,8 @@ SENTENCES = {
     "hand_in.not_yours": _("This file belongs to somebody else's hand-in."),
     "brief.figures": _("An assignment takes 1 to 40 files of 1 to 50 MB, and 1 to 20 attempts."),
     "brief.nothing": _(
-        "An assignment with hand-ins takes text, files, or both. For work on paper switch hand-ins off."
+        "An assignment with hand-ins takes text, files, photographs, recordings or a link. For work on paper switch "
+        "hand-ins off."
     ),
     "receipt.none": _("There is no receipt with this number among yours. Check the number."),
 }

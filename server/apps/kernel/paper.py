@@ -14,6 +14,7 @@ from django.conf import settings
 from django.core.files.storage import default_storage
 from django.http import HttpResponse
 from django.template.loader import render_to_string
+from PIL import ImageFile
 
 from apps.kernel.lanes import Lane
 from apps.kernel.models import StoredFile
@@ -48,6 +49,8 @@ def _made(html: str, course_id: int | None) -> bytes:
     from weasyprint import CSS, HTML
     from weasyprint.text.fonts import FontConfiguration
 
+    # As it is imported it has Pillow take half a picture for a whole one, everywhere, what we refuse.
+    ImageFile.LOAD_TRUNCATED_IMAGES = False
     fonts = FontConfiguration()
     faces = "".join(
         f'@font-face {{ font-family: "{family}"; src: url(face:{name}) format("woff2") }}'

@@ -8,6 +8,7 @@ from django.core.files.base import ContentFile
 from PIL import Image
 
 from apps.kernel.chunked_pictures import chunked_without
+from apps.kernel.pictures import photograph_whole
 from apps.kernel.uploads import Upload
 
 START, SCAN, END = b"\xff\xd8", 0xDA, 0xD9
@@ -20,9 +21,11 @@ MOST_BYTES = 60 * 1024 * 1024
 
 
 def untold(upload: Upload) -> Upload:
-    """A JPEG, PNG or WebP without metadata but for how it is to be turned; anything else as it came."""
+    """A JPEG, PNG or WebP without metadata but for how it is to be turned, a HEIF as a JPEG; anything else as it
+    came."""
     if (upload.size or 0) > MOST_BYTES:
         return upload
+    upload = photograph_whole(upload)
     content = b"".join(upload.chunks())  # type: ignore[arg-type]
     kept = _without(content) if content.startswith(START) else chunked_without(content, lambda: _turn(content))
     return upload if kept is None else ContentFile(kept, upload.name)

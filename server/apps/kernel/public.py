@@ -13,8 +13,9 @@ from apps.kernel.lanes import Lane
 from apps.kernel.letters import plain_letters
 from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
 from apps.kernel.paper import pdf, pdf_answer
+from apps.kernel.photo_paper import PhotoPage, cut_and_turned, dots_per_inch, photo_pdf
 from apps.kernel.photos import untold
-from apps.kernel.pictures import upright
+from apps.kernel.pictures import photograph, upright
 from apps.kernel.plain_pages import not_there, not_understood
 from apps.kernel.problem_json import answer_problems, refused, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
@@ -39,6 +40,7 @@ __all__ = [
     "Denied",
     "File",
     "Lane",
+    "PhotoPage",
     "Readable",
     "Refused",
     "StoredFile",
@@ -54,6 +56,8 @@ __all__ = [
     "clean",
     "collect_files",
     "copied",
+    "cut_and_turned",
+    "dots_per_inch",
     "edition",
     "editions",
     "existing_files",
@@ -70,6 +74,8 @@ __all__ = [
     "one_line",
     "pdf",
     "pdf_answer",
+    "photo_pdf",
+    "photograph",
     "plain",
     "plain_letters",
     "record",

@@ -52,7 +52,8 @@ SENTENCES: dict[str, object] = {
     "file.not_accepted": _(
         "%(name)s can run on a computer, so it is not accepted here. Put it into a document or a ZIP."
     ),
-    "picture.not_one": _("%(name)s is no picture that can be shown. Use a JPEG, PNG, WebP or GIF file."),
+    "picture.not_one": _("%(name)s is no picture that can be shown. Use a JPEG, HEIC, PNG, WebP or GIF file."),
+    "picture.damaged": _("%(name)s breaks off: it did not come whole from the camera or the disk. Take it again."),
     "picture.too_many_pixels": _("%(name)s has more than %(most)s million pixels. Scale it down first."),
     "table.file_large": _("%(name)s is larger than %(most)s. Save the one sheet that holds the table."),
     "table.file_unreadable": _("%(name)s can't be read as a table. Save it as XLSX or CSV, or paste the cells."),

@@ -1546,6 +1546,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-in/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set My Photos */
+        put: operations["set_my_photos"];
+        /** Add My Photo */
+        post: operations["add_my_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-in/photos-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take My Photos Again */
+        post: operations["take_my_photos_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-in/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove My Photo */
+        delete: operations["remove_my_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-ins": {
         parameters: {
             query?: never;
@@ -4881,6 +4933,8 @@ export interface components {
             handed_in_at: string | null;
             /** Late Seconds */
             late_seconds: number;
+            /** Link */
+            link: string;
             /** Number */
             number: string;
             /** Text */
@@ -5234,6 +5288,12 @@ export interface components {
             takes_files: boolean;
             /** Takes Hand Ins */
             takes_hand_ins: boolean;
+            /** Takes Link */
+            takes_link: boolean;
+            /** Takes Photos */
+            takes_photos: boolean;
+            /** Takes Recordings */
+            takes_recordings: boolean;
             /** Takes Text */
             takes_text: boolean;
         };
@@ -6309,6 +6369,10 @@ export interface components {
             edition: number;
             /** Files */
             files: components["schemas"]["WorkFile"][];
+            /** Link */
+            link: string;
+            /** Photos */
+            photos: components["schemas"]["Photo"][];
             /**
              * Saved At
              * Format: date-time
@@ -6328,6 +6392,11 @@ export interface components {
             comment: string;
             /** Edition */
             edition?: number | null;
+            /**
+             * Link
+             * @default
+             */
+            link: string;
             /** Text */
             text: string;
         };
@@ -8263,6 +8332,8 @@ export interface components {
             late_now_seconds: number;
             /** Open */
             open: boolean;
+            /** Photos Before */
+            photos_before: number;
             score: components["schemas"]["OwnScore"] | null;
             /** Turnaround Days */
             turnaround_days: number;
@@ -9011,6 +9082,59 @@ export interface components {
              * @default
              */
             sort_name: string;
+        };
+        /**
+         * Photo
+         * @description A page of work in photographs. `turn`: degrees clockwise; `cuts`: percent of left, top, right and bottom that are
+         *     cut off before. `small`: the picture for a list.
+         */
+        Photo: {
+            /** Address */
+            address: string;
+            /** Cuts */
+            cuts: number[];
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /** Legible */
+            legible: boolean;
+            /** Name */
+            name: string;
+            /** Small */
+            small: string;
+            /**
+             * Turn
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+            /** Width */
+            width: number;
+        };
+        /**
+         * PhotoWish
+         * @description How a page goes into the PDF.
+         */
+        PhotoWish: {
+            /** Cuts */
+            cuts: number[];
+            /** Id */
+            id: number;
+            /**
+             * Turn
+             * @enum {integer}
+             */
+            turn: 0 | 90 | 180 | 270;
+        };
+        /**
+         * PhotosIn
+         * @description The pages in their order.
+         */
+        PhotosIn: {
+            /** Attempt */
+            attempt?: number | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoWish"][];
         };
         /**
          * PlaceIn
@@ -9899,6 +10023,11 @@ export interface components {
             item_id: number;
             /** Late Seconds */
             late_seconds: number;
+            /**
+             * Link
+             * @default
+             */
+            link: string;
             /** Number */
             number: string;
             /** Person */
@@ -15262,6 +15391,119 @@ export interface operations {
                 slug: string;
                 item_id: number;
                 file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyWork"];
+                };
+            };
+        };
+    };
+    set_my_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotosIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyWork"];
+                };
+            };
+        };
+    };
+    add_my_photo: {
+        parameters: {
+            query?: {
+                attempt?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyWork"];
+                };
+            };
+        };
+    };
+    take_my_photos_again: {
+        parameters: {
+            query?: {
+                attempt?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyWork"];
+                };
+            };
+        };
+    };
+    remove_my_photo: {
+        parameters: {
+            query?: {
+                attempt?: number | null;
+            };
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                photo_id: number;
             };
             cookie?: never;
         };

@@ -15,6 +15,8 @@ from apps.path.public import Fact, Progress, note, require_doable
 
 LONGEST_TEXT = 200_000
 LONGEST_COMMENT = 5_000
+LONGEST_LINK = 2_000
+PLAYED = ("audio/", "video/")
 
 
 @dataclass(frozen=True)
@@ -79,40 +81,60 @@ def refuse_other_edition(draft: HandIn, seen: Seen) -> None:
         raise Refused(
             "hand_in.changed_elsewhere",
             status=409,
-            also={"edition": draft.edition, "text": draft.text, "comment": draft.comment},
+            also={"edition": draft.edition, "text": draft.text, "comment": draft.comment, "link": draft.link},
         )
 
 
-def save_draft(actor: Actor, course: Course, item_id: int, text: str, comment: str, seen: Seen) -> Progress:
+@dataclass(frozen=True)
+class Typed:
+    text: str
+    comment: str
+    link: str = ""
+
+
+def save_draft(actor: Actor, course: Course, item_id: int, typed: Typed, seen: Seen) -> Progress:
     """What was known of the person when the door was asked: of their scores, a draft changes nothing."""
     draft, brief, known = open_draft(actor, course, item_id, seen)
-    if text and not brief.takes_text:
-        raise Refused("hand_in.no_text")
-    if len(text) > LONGEST_TEXT:
-        raise Refused("text.too_long", field="The text", length=len(text), most=LONGEST_TEXT)
-    if len(comment) > LONGEST_COMMENT:
-        raise Refused("text.too_long", field="The comment", length=len(comment), most=LONGEST_COMMENT)
-    if (draft.text, draft.comment) == (text, comment):
+    _refuse_typed(brief, typed)
+    if (draft.text, draft.comment, draft.link) == (typed.text, typed.comment, typed.link):
         return known
     refuse_other_edition(draft, seen)
-    draft.text, draft.comment, draft.edition = text, comment, draft.edition + 1
-    _keep(actor, course, draft)
+    draft.text, draft.comment, draft.link = typed.text, typed.comment, typed.link
+    draft.edition += 1
+    keep(actor, course, draft)
     return known
+
+
+def _refuse_typed(brief: Brief, typed: Typed) -> None:
+    """A link is asked to be one when it is handed in: until then it may be half typed."""
+    if typed.text and not brief.takes_text:
+        raise Refused("hand_in.no_text")
+    if typed.link and not brief.takes_link:
+        raise Refused("hand_in.no_link")
+    for field, value, most in (
+        ("The text", typed.text, LONGEST_TEXT),
+        ("The comment", typed.comment, LONGEST_COMMENT),
+        ("The link", typed.link, LONGEST_LINK),
+    ):
+        if len(value) > most:
+            raise Refused("text.too_long", field=field, length=len(value), most=most)
 
 
 def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: Seen) -> Progress:
     draft, brief, known = open_draft(actor, course, item_id, seen)
-    if not brief.takes_files:
+    if not (brief.takes_files or brief.takes_recordings):
         raise Refused("hand_in.no_files")
     count = draft.files.count()
     if count >= brief.most_files:
         raise Refused("hand_in.too_many_files", most=brief.most_files)
     most = brief.most_megabytes * 1024 * 1024
     stored: StoredFile = store(actor, course.pk, untold(upload), ("hand_in", draft.pk), most)  # type: ignore[arg-type]
+    if not brief.takes_files and not stored.content_type.startswith(PLAYED):
+        raise Refused("hand_in.recordings_only", name=stored.name)
     last = draft.files.aggregate(n=Max("position"))["n"] or 0
     HandInFile.objects.create(hand_in=draft, stored=stored, position=last + 1)
     record(actor, "hand_in.add_file", ("hand_in", draft.pk), course_id=course.pk, after={"file": stored.name})
-    _keep(actor, course, draft)
+    keep(actor, course, draft)
     return known
 
 
@@ -132,13 +154,18 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Pro
     )
     row.delete()
     row.stored.delete()
-    _keep(actor, course, draft)
+    keep(actor, course, draft)
     return known
 
 
-def _keep(actor: Actor, course: Course, draft: HandIn) -> None:
+def keep(actor: Actor, course: Course, draft: HandIn) -> None:
     """Save, and let both sides see that something is started and not handed in."""
     draft.saved_at = now()
-    draft.save(update_fields=["text", "comment", "edition", "saved_at"])
-    detail = {"files": draft.files.count(), "words": len(draft.text.split()), "attempt": draft.attempt}
+    draft.save(update_fields=["text", "comment", "link", "edition", "saved_at"])
+    detail = {
+        "files": draft.files.count(),
+        "photos": draft.photos.count(),
+        "words": len(draft.text.split()),
+        "attempt": draft.attempt,
+    }
     note(actor, course, draft.item_id, draft.person_id, Fact.STARTED, at=draft.started_at, detail=detail)

@@ -6,10 +6,11 @@ import hashlib
 from typing import Any
 
 from apps.assignments.actions.drafts import Seen, open_draft, refuse_other_edition
+from apps.assignments.actions.photos import make_photo_pdf
 from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course
-from apps.kernel.public import Actor, Refused, now, plain_letters, record
+from apps.kernel.public import Actor, Refused, now, plain_letters, record, web_link
 from apps.layout.public import person_layout
 from apps.notices.public import queue_mail
 from apps.path.public import Fact, forget, note
@@ -19,13 +20,15 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     """Hand in the draft. The server's clock rules; work on what has closed is refused before."""
     draft = open_draft(actor, course, item_id, seen).draft
     refuse_other_edition(draft, seen)
-    files = [f.stored for f in draft.files.select_related("stored")]
-    if not files and not draft.text.strip():
+    if not (draft.files.exists() or draft.photos.exists() or draft.text.strip() or draft.link.strip()):
         raise Refused("hand_in.empty")
+    draft.link = web_link(draft.link) if draft.link.strip() else ""
     draft.handed_in_at = now()
     draft.number = _number()
-    draft.receipt = _receipt(course, draft, files)
-    draft.save(update_fields=["handed_in_at", "number", "receipt"])
+    title = person_layout(course, draft.person_id).items[item_id].title
+    make_photo_pdf(actor, course, draft, title)
+    draft.receipt = _receipt(course, draft, [f.stored for f in draft.files.select_related("stored")])
+    draft.save(update_fields=["handed_in_at", "number", "receipt", "link"])
     detail = {"receipt": draft.number, "attempt": draft.attempt}
     note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
     forget(actor, course, item_id, draft.person_id, Fact.STARTED)
@@ -59,5 +62,6 @@ def _receipt(course: Course, draft: HandIn, files: list[Any]) -> dict[str, Any]:
         "files": [{"name": f.name, "size": f.size, "sha256": f.sha256} for f in files],
         "text_characters": len(draft.text),
         "text_sha256": hashlib.sha256(text).hexdigest() if text else None,
+        "link": draft.link,
         "comment": draft.comment,
     }

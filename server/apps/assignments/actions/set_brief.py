@@ -15,6 +15,9 @@ class BriefWish:
     takes_hand_ins: bool
     takes_text: bool
     takes_files: bool
+    takes_photos: bool
+    takes_recordings: bool
+    takes_link: bool
     most_files: int
     most_megabytes: int
     attempts: int | None
@@ -27,7 +30,8 @@ def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> Au
     item = item_row(course, item_id)
     if item.kind != ASSIGNMENT.code:
         raise not_found("assignment")
-    if wish.takes_hand_ins and not (wish.takes_text or wish.takes_files):
+    forms = (wish.takes_text, wish.takes_files, wish.takes_photos, wish.takes_recordings, wish.takes_link)
+    if wish.takes_hand_ins and not any(forms):
         raise Refused("brief.nothing")
     in_range = 1 <= wish.most_files <= 40 and 1 <= wish.most_megabytes <= 50
     if not in_range or (wish.attempts is not None and not 1 <= wish.attempts <= 20):

@@ -1,7 +1,7 @@
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 from unvo_core.grading.late import LatePer
 
 
@@ -21,6 +21,7 @@ class Attempt(BaseModel):
     late_seconds: int
     text: str
     comment: str
+    link: str
     files: list[WorkFile]
 
 
@@ -28,9 +29,27 @@ class Brief(BaseModel):
     takes_hand_ins: bool
     takes_text: bool
     takes_files: bool
+    takes_photos: bool
+    takes_recordings: bool
+    takes_link: bool
     most_files: int
     most_megabytes: int
     attempts: int | None
+
+
+class Photo(BaseModel):
+    """A page of work in photographs. `turn`: degrees clockwise; `cuts`: percent of left, top, right and bottom that are
+    cut off before. `small`: the picture for a list."""
+
+    id: int
+    name: str
+    address: str
+    small: str
+    width: int
+    height: int
+    turn: Literal[0, 90, 180, 270]
+    cuts: list[int]
+    legible: bool
 
 
 class Draft(BaseModel):
@@ -38,7 +57,9 @@ class Draft(BaseModel):
     edition: int
     text: str
     comment: str
+    link: str
     files: list[WorkFile]
+    photos: list[Photo]
     saved_at: datetime
 
 
@@ -64,6 +85,8 @@ class MyWork(BaseModel):
     score: OwnScore | None
     being_graded: bool
     turnaround_days: int
+    photos_before: int
+    """Pages of the last attempt with which the next can begin."""
 
 
 class DraftIn(BaseModel):
@@ -71,8 +94,24 @@ class DraftIn(BaseModel):
 
     text: str
     comment: str
+    link: str = ""
     attempt: int | None = None
     edition: int | None = None
+
+
+class PhotoWish(BaseModel):
+    """How a page goes into the PDF."""
+
+    id: int
+    turn: Literal[0, 90, 180, 270]
+    cuts: Annotated[list[Annotated[int, Field(ge=0, le=90)]], Field(min_length=4, max_length=4)]
+
+
+class PhotosIn(BaseModel):
+    """The pages in their order."""
+
+    photos: Annotated[list[PhotoWish], Field(max_length=200)]
+    attempt: int | None = None
 
 
 class ReceiptFile(BaseModel):
@@ -95,6 +134,7 @@ class Receipt(BaseModel):
     files: list[ReceiptFile]
     text_characters: int
     text_sha256: str | None
+    link: str = ""
     comment: str
     person: str
 

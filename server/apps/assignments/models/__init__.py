@@ -1,4 +1,5 @@
 from apps.assignments.models.brief import Brief
 from apps.assignments.models.hand_in import HandIn, HandInFile
+from apps.assignments.models.photo import HandInPhoto
 
-__all__ = ["Brief", "HandIn", "HandInFile"]
+__all__ = ["Brief", "HandIn", "HandInFile", "HandInPhoto"]

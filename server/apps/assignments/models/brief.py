@@ -7,6 +7,11 @@ class Brief(models.Model):
     item = models.OneToOneField("layout.Item", on_delete=models.CASCADE, related_name="+")
     takes_text = models.BooleanField(default=True)
     takes_files = models.BooleanField(default=True)
+    takes_photos = models.BooleanField(default=True)
+    """Photographs of work on paper, that become one PDF."""
+    takes_recordings = models.BooleanField(default=False)
+    """Sound or pictures that are recorded in the page."""
+    takes_link = models.BooleanField(default=False)
     most_files = models.PositiveSmallIntegerField(default=10)
     most_megabytes = models.PositiveSmallIntegerField(default=20)
     attempts = models.PositiveSmallIntegerField(null=True)

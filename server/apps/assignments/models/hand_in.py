@@ -12,6 +12,7 @@ class HandIn(models.Model):
     attempt = models.PositiveSmallIntegerField()
     text = models.TextField(blank=True)
     comment = models.TextField(blank=True)
+    link = models.CharField(max_length=2000, blank=True)
     started_at = models.DateTimeField()
     saved_at = models.DateTimeField()
     edition = models.PositiveIntegerField(default=0)

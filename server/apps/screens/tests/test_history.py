@@ -52,7 +52,15 @@ class Histories(DemoCase):
         late = GradedItem.objects.get(item=self.item(SET_7A))
         other = Category.objects.get(course=self.course, name="Field work")
         was = (late.category.name if late.category else "", self.item(SET_7A).moments)
-        brief = {"takes_hand_ins": True, "takes_text": True, "takes_files": False, "most_files": 3}
+        brief = {
+            "takes_hand_ins": True,
+            "takes_text": True,
+            "takes_files": False,
+            "takes_photos": False,
+            "takes_recordings": False,
+            "takes_link": False,
+            "most_files": 3,
+        }
         wish = {
             "item": {"points": 20, "hint": "Bring the tables."},
             "moments": {"opens": "2026-10-05T10:00", "due": "2026-10-09T23:59", "closes": "2026-10-11T23:59"},

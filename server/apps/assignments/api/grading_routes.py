@@ -1,0 +1,72 @@
+"""Receipts, and what teachers see of work: what an item takes, who waits, one student's attempts and their score."""
+
+from django.http import HttpResponse
+from ninja import Router
+
+from apps.assignments import grading
+from apps.assignments.api import schemas as s
+from apps.assignments.models import HandIn
+from apps.assignments.my_work import brief_out
+from apps.assignments.policies import can_read_hand_in
+from apps.assignments.queries import brief_of, by_number
+from apps.assignments.receipts import pdf, receipt_out
+from apps.courses.public import can_teach
+from apps.gradebook.public import ScoreWish, save_score
+from apps.kernel.public import Actor, Denied, Refused, actor_of, answer, pdf_answer, require, write
+from apps.layout.public import item_row, person_layout
+from apps.path.public import enter
+from apps.people.public import SignedIn
+
+router = Router(tags=["assignments"])
+
+
+def _readable(actor: Actor, number: str) -> HandIn:
+    found = by_number(number)
+    if found is None or isinstance(can_read_hand_in(actor, found), Denied):
+        raise Refused("receipt.none", status=404)
+    return found
+
+
+@router.get("/receipts/{number}", response=s.Receipt)
+def receipt(request: SignedIn, number: str) -> s.Receipt:
+    return receipt_out(_readable(actor_of(request), number))
+
+
+@router.get("/receipts/{number}/pdf")
+def receipt_pdf(request: SignedIn, number: str) -> HttpResponse:
+    found = _readable(actor_of(request), number)
+    return pdf_answer(pdf(found), f"receipt-{found.number}.pdf")
+
+
+@router.get("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
+def brief(request: SignedIn, slug: str, item_id: int) -> s.Brief:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return brief_out(brief_of(item_id), item_row(course, item_id).takes_hand_ins)
+
+
+@router.get("/courses/{slug}/items/{item_id}/hand-ins", response=s.Queue)
+def queue(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return answer(grading.queue(course, item_id, reader.member))
+
+
+@router.get("/courses/{slug}/items/{item_id}/hand-ins/{person_id}", response=s.Work)
+def work(request: SignedIn, slug: str, item_id: int, person_id: int) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    return answer(grading.work_of(course, item_id, person_id, reader.member))
+
+
+@router.put("/courses/{slug}/items/{item_id}/hand-ins/{person_id}/score", response=s.ScoreOut)
+@write
+def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    at = grading.handed_in_at(item_id, person_id, payload.attempt)
+    wish = ScoreWish(
+        person_id, payload.attempt, payload.raw, payload.comment, at, payload.seen_version, payload.above_possible
+    )
+    save_score(actor_of(request), course, item_id, wish)
+    return grading.score_out(course, person_layout(course, person_id).items[item_id], person_id, payload.attempt, at)
