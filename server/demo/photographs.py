@@ -1,4 +1,4 @@
-"""Photographed field-book pages: drawn, lined and slightly askew, with the bookings of the yard loop."""
+"""Photographed field-book pages: drawn, lined and slightly askew, with the bookings of the yard loop; one PDF each."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from random import Random
 
 from apps.assignments.models import HandIn, HandInFile
 from apps.kernel.actors import SYSTEM
+from apps.kernel.photo_paper import PhotoPage, photo_pdf
 from apps.kernel.uploads import store
 from django.core.files.base import ContentFile
 from PIL import Image, ImageDraw
@@ -22,12 +23,15 @@ def add_photographs(hand_ins: list[HandIn], random: Random) -> None:
     """Two pages to each of the first few hand-ins, in the order of their pages."""
     for hand_in in hand_ins[:MOST]:
         receipt = dict(hand_in.receipt or {})
-        for page in (1, 2):
-            content = ContentFile(_photograph(page, random), f"field book, page {page}.png")
-            stored = store(SYSTEM, hand_in.course_id, content, ("hand_in", hand_in.pk))
-            HandInFile.objects.create(hand_in=hand_in, stored=stored, position=page)
-            entry = {"name": stored.name, "size": stored.size, "sha256": stored.sha256}
-            receipt["files"] = [*receipt.get("files", []), entry]
+        pages = [
+            PhotoPage(_photograph(page, random), f"Page {page} of 2, a photograph", f"{hand_in.number}   {page} / 2")
+            for page in (1, 2)
+        ]
+        title = receipt["item"]
+        content = ContentFile(photo_pdf(pages, title, "en"), f"{title}.pdf")
+        stored = store(SYSTEM, hand_in.course_id, content, ("hand_in", hand_in.pk))
+        HandInFile.objects.create(hand_in=hand_in, stored=stored, position=1)
+        receipt["files"] = [{"name": stored.name, "size": stored.size, "sha256": stored.sha256}]
         hand_in.receipt = receipt
         hand_in.save(update_fields=["receipt"])
 
@@ -46,5 +50,5 @@ def _photograph(page: int, random: Random) -> bytes:
         draw.text((MARGIN + 8, y + random.uniform(2, 8)), words, fill=PENCIL, font_size=30)
     found = sheet.rotate(random.uniform(-2.5, 2.5), fillcolor=TABLE, expand=True)
     out = BytesIO()
-    found.save(out, "PNG")
+    found.save(out, "JPEG", quality=85)
     return out.getvalue()

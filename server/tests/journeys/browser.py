@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import os
 import shutil
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -133,6 +134,14 @@ class Journey(Committed, StaticLiveServerTestCase):
               throw new Error("it never held");
             }}"""
         )
+
+    def eventually(self, page: Page, holds: Callable[[], bool]) -> None:
+        """Wait until something holds on the server, which the page does not show."""
+        for _ in range(LOOKS):
+            if holds():
+                return
+            page.wait_for_timeout(50)
+        raise AssertionError("it never held")
 
     def width(self, page: Page) -> int:
         """How wide the page is, once its faces are there and it has stopped growing."""

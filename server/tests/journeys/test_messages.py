@@ -73,10 +73,7 @@ class Messages(Journey):
         expect(page.get_by_text("it waits in this browser").first).to_be_visible()
         page.get_by_role("link", name="Standing").first.click()
         page.context.set_offline(False)
-        for _ in range(60):
-            if Message.objects.filter(text=WORDS).exists():
-                break
-            page.wait_for_timeout(500)
+        self.eventually(page, lambda: Message.objects.filter(text=WORDS).exists())
         self.assertEqual(Message.objects.filter(text=WORDS).count(), 1)
 
     def test_those_whom_a_filter_of_the_roster_leaves_are_written_to_each_for_themselves(self) -> None:

@@ -111,7 +111,7 @@ class Talking(Journey):
                 page,
                 f"document.querySelector('dialog {sort}[controls], [role=dialog] {sort}[controls]').readyState > 0",
             )
-            dialog.get_by_role("button", name="Put it into the text").click()
+            dialog.get_by_role("button", name="Take this one").click()
             expect(page.locator(".ProseMirror :is(audio, video)")).to_have_count(1 if sort == "audio" else 2)
         page.get_by_role("button", name="Post it").click()
         own = page.get_by_role("article", name="Post by You")

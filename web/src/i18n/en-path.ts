@@ -61,6 +61,8 @@ export default {
     back: "Back a page",
     on: "Next page",
     failed: "These slides can’t be shown here. Take the file below instead.",
+    opening: "Opening the PDF",
+    pdfFailed: "This PDF can’t be shown here: it is damaged, or locked. Open the file itself.",
   },
   files: {
     with: "To take along",

@@ -184,6 +184,7 @@ export default {
     dueWas: "was due {at}",
     due: "due {at}",
     files: "{n} file | {n} files",
+    photos: "{n} photographed page | {n} photographed pages",
     words: "{n} word | {n} words",
     notHandedIn: "not handed in",
     receipt: "{at} · receipt {number}",

@@ -20,7 +20,10 @@ function setAttempts(text: string): void {
     <div class="flex flex-wrap gap-x-6">
       <UiCheck v-model="brief.takes_hand_ins" :label="t('settings.takesHandIns')" />
       <UiCheck v-model="brief.takes_text" :label="t('settings.takesText')" />
+      <UiCheck v-model="brief.takes_photos" :label="t('settings.takesPhotos')" />
       <UiCheck v-model="brief.takes_files" :label="t('settings.takesFiles')" />
+      <UiCheck v-model="brief.takes_recordings" :label="t('settings.takesRecordings')" />
+      <UiCheck v-model="brief.takes_link" :label="t('settings.takesLink')" />
     </div>
     <div v-if="brief.takes_hand_ins" class="mt-2 grid gap-3 sm:grid-cols-3">
       <UiField v-slot="{ field }" :label="t('settings.mostFiles')">

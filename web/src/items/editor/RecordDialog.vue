@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, shallowRef, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
+import { useUnsaved } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { lengthWords } from "@/ui/moment/lengths";
@@ -59,6 +60,13 @@ function take(): void {
   emit("take", new File(pieces, `recording.${ending}`, { type: type.replace(/^\w+/, sort.value) }));
 }
 
+/** What is recorded is not on the server yet. */
+const mayClose = useUnsaved(() => state.value === "recording" || state.value === "done");
+
+async function cancel(): Promise<void> {
+  if (await mayClose()) emit("close");
+}
+
 function forget(): void {
   if (address.value) URL.revokeObjectURL(address.value);
   address.value = "";
@@ -72,7 +80,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <UiDialog :open="true" :title="t('editor.record')" @close="emit('close')">
+  <UiDialog :open="true" :title="t('editor.record')" :may-close="mayClose" @close="emit('close')">
     <p v-if="state === 'refused'" role="alert" class="mb-3 text-late">{{ t("editor.noDevice") }}</p>
     <p v-if="state === 'ready'" class="mb-3 text-soft">{{ t("editor.recordHint", { n: MOST_MINUTES }) }}</p>
     <!-- eslint-disable vuejs-accessibility/media-has-caption -- somebody's own recording, a moment old -->
@@ -112,7 +120,7 @@ onBeforeUnmount(() => {
           t(state === "done" ? "editor.videoAgain" : "editor.videoBegin")
         }}</UiButton>
       </template>
-      <UiButton look="text" @click="emit('close')">{{ t("app.cancel") }}</UiButton>
+      <UiButton look="text" @click="cancel">{{ t("app.cancel") }}</UiButton>
     </div>
   </UiDialog>
 </template>

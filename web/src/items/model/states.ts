@@ -54,6 +54,7 @@ export function startedWords(started: Record<string, number>, t: Composer["t"], 
   if (started.questions) return quizWords(started, t, now);
   const parts = [];
   if (started.files) parts.push(t("detail.files", { n: started.files }, started.files));
+  if (started.photos) parts.push(t("detail.photos", { n: started.photos }, started.photos));
   if (started.words) parts.push(t("detail.words", { n: started.words }, started.words));
   return [...parts, t("detail.notHandedIn")].join(", ");
 }

@@ -2,6 +2,7 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import PdfPages from "@/items/reading/PdfPages.vue";
 import { sizeWords } from "@/items/model/sizes";
 import { lateWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
@@ -10,7 +11,7 @@ import { useTimes } from "@/ui/moment/zones";
 const { work, zone } = defineProps<{ work: Shapes["Work"]; zone: string }>();
 const { t, locale } = useI18n();
 const times = useTimes(() => zone);
-const isPicture = (file: Shapes["WorkFile"]): boolean => file.content_type.startsWith("image/");
+const is = (file: Shapes["WorkFile"], type: string): boolean => file.content_type.startsWith(type);
 </script>
 
 <template>
@@ -56,6 +57,9 @@ const isPicture = (file: Shapes["WorkFile"]): boolean => file.content_type.start
       <p v-if="attempt.comment" class="mt-2 text-[15px]">
         <span class="text-soft">{{ t("grading.note") }}:</span> {{ attempt.comment }}
       </p>
+      <p v-if="attempt.link" class="mt-2 [overflow-wrap:anywhere]">
+        <a :href="attempt.link" target="_blank" rel="noopener noreferrer">{{ attempt.link }}</a>
+      </p>
       <p v-if="attempt.text" class="mt-2 max-w-[72ch] [overflow-wrap:anywhere] whitespace-pre-wrap">
         {{ attempt.text }}
       </p>
@@ -70,11 +74,35 @@ const isPicture = (file: Shapes["WorkFile"]): boolean => file.content_type.start
           >
           <span class="figures ml-2 text-soft">{{ sizeWords(file.size, locale) }}</span>
           <img
-            v-if="isPicture(file)"
+            v-if="is(file, 'image/')"
             :src="file.address"
             :alt="file.name"
             class="mt-1 max-w-full border border-rule"
           />
+          <PdfPages
+            v-else-if="is(file, 'application/pdf')"
+            class="mt-1"
+            :address="`${file.address}?show=1`"
+            :name="file.name"
+          />
+          <!-- eslint-disable vuejs-accessibility/media-has-caption -- a student's own recording has no captions -->
+          <video
+            v-else-if="is(file, 'video/')"
+            :src="file.address"
+            :aria-label="file.name"
+            controls
+            preload="metadata"
+            class="mt-1 max-h-[60vh] max-w-full"
+          />
+          <audio
+            v-else-if="is(file, 'audio/')"
+            :src="file.address"
+            :aria-label="file.name"
+            controls
+            preload="metadata"
+            class="mt-1 w-full"
+          />
+          <!-- eslint-enable vuejs-accessibility/media-has-caption -->
         </li>
       </ul>
     </section>

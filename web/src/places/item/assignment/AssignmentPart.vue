@@ -33,8 +33,13 @@ const action = computed((): OwnAction | null => {
   if (walking.value) return page.row.open && !page.row.done ? { label: t("walk.handIn"), run: walkOn } : null;
   const shown = panel.value;
   if (!shown?.ready) return null;
-  const files = shown.files.length;
-  return { label: files ? t("handIn.goFiles", { n: files }, files) : t("handIn.go"), run: shown.open };
+  const [files, pages] = [shown.files.length, shown.pages.length];
+  const label = files
+    ? t("handIn.goFiles", { n: files + Math.min(pages, 1) }, files + Math.min(pages, 1))
+    : pages
+      ? t("handIn.goPages", { n: pages }, pages)
+      : t("handIn.go");
+  return { label, run: shown.open };
 });
 defineExpose({ action });
 </script>

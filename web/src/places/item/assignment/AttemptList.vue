@@ -40,6 +40,14 @@ const times = useTimes(() => zone);
         <a v-for="file in attempt.files" :key="file.id" :href="file.address" class="text-deep underline">{{
           file.name
         }}</a>
+        <a
+          v-if="attempt.link"
+          :href="attempt.link"
+          rel="noopener noreferrer"
+          target="_blank"
+          class="underline"
+          >{{ attempt.link }}</a
+        >
         <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
           t("receipt.title", { number: attempt.number })
         }}</RouterLink>

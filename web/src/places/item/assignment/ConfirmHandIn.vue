@@ -8,12 +8,13 @@ import { useTimes } from "@/ui/moment/zones";
 import { sizeWords } from "@/items/model/sizes";
 
 /** `problem`: why it is not handed in although it was tried. */
-const { open, page, work, text, busy, problem } = defineProps<{
+const { open, page, work, text, link, busy, problem } = defineProps<{
   problem: string;
   open: boolean;
   page: Shapes["ItemPage"];
   work: Shapes["MyWork"];
   text: string;
+  link: string;
   busy: boolean;
 }>();
 const emit = defineEmits<{ close: []; confirm: [] }>();
@@ -40,6 +41,7 @@ watch(
 );
 /** What is on its way is not called back by a closed dialog. */
 const close = () => void (busy || emit("close"));
+const pages = computed(() => work.draft?.photos.length ?? 0);
 const words = computed(() => text.split(/\s+/).filter(Boolean).length);
 </script>
 
@@ -55,6 +57,8 @@ const words = computed(() => text.split(/\s+/).filter(Boolean).length);
         <span class="min-w-0 overflow-hidden text-ellipsis">{{ file.name }}</span>
         <span class="figures">{{ sizeWords(file.size, locale) }}</span>
       </li>
+      <li v-if="pages" class="border-b border-rule py-1">{{ t("photos.onePdf", { n: pages }, pages) }}</li>
+      <li v-if="link" class="overflow-hidden border-b border-rule py-1 text-ellipsis">{{ link }}</li>
       <li v-if="words" class="border-b border-rule py-1">
         {{ t("receipt.text") }}: {{ t("detail.words", { n: words }, words) }}
       </li>

@@ -1,21 +1,19 @@
 <script setup lang="ts">
-import { takeFiles } from "@/ui/field/events";
-import { computed, ref, toRef } from "vue";
+import { computed, ref, toRef, useTemplateRef } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { NoAnswer, wishKey, type Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
-import UiField from "@/ui/field/UiField.vue";
 import { sayWrong } from "@/ui/notice/notices";
 import { useTimes } from "@/ui/moment/zones";
 import { useDraft } from "./draft";
-import { useUploads } from "./uploads";
+import { usePhotos } from "./photos";
 import { useItemWrites } from "../queries";
 import AttemptList from "./AttemptList.vue";
+import DraftForm from "./DraftForm.vue";
 import ConfirmHandIn from "./ConfirmHandIn.vue";
-import FileList from "./FileList.vue";
 
 const props = defineProps<{ page: Shapes["ItemPage"]; work: Shapes["MyWork"]; slug: string }>();
 const { t } = useI18n();
@@ -27,15 +25,8 @@ const slug = () => props.slug;
 const id = () => props.page.row.id;
 const writes = useItemWrites(slug, id);
 const draft = useDraft(slug, id, toRef(props, "work"));
-const {
-  uploads,
-  waiting,
-  refused,
-  add,
-  again: retry,
-  drop: dropWaiting,
-} = useUploads(slug, id, draft.attempt);
-const over = ref(false);
+const { takeAgain } = usePhotos(slug, id, toRef(props, "work"), draft.attempt);
+const form = useTemplateRef<InstanceType<typeof DraftForm>>("form");
 const confirming = ref(false);
 const again = ref(false);
 const sending = ref(false);
@@ -51,19 +42,20 @@ const shown = computed(
   () => canHandIn.value && (!props.work.attempts.length || again.value || props.work.draft !== null),
 );
 const last = computed(() => props.work.attempts.at(-1));
-const empty = computed(() => !files.value.length && !draft.text.value.trim());
+const savedAt = computed(() => draft.savedAt.value || props.work.draft?.saved_at);
+const pages = computed(() => props.work.draft?.photos ?? []);
+const typed = computed(() => !!(draft.text.value.trim() || draft.link.value.trim()));
+const empty = computed(() => !files.value.length && !pages.value.length && !typed.value);
 
-function drop(event: DragEvent): void {
-  over.value = false;
-  void add(event.dataTransfer?.files ?? []);
-}
-
-function startAgain(text: string, comment = ""): void {
+function startAgain(from: { text: string; comment?: string; link?: string }): void {
   again.value = true;
-  draft.begin({ text, comment });
+  draft.begin({ comment: "", link: "", ...from });
 }
 
-const choose = (event: Event) => void add(takeFiles(event));
+async function startWithPages(): Promise<void> {
+  again.value = true;
+  await takeAgain();
+}
 
 function ask(): void {
   problem.value = "";
@@ -83,7 +75,7 @@ async function confirm(): Promise<void> {
   sending.value = true;
   let sent = false;
   try {
-    await draft.save();
+    await Promise.all([draft.save(), form.value?.done()]);
     if (draft.state.value === "unsaved" && !draft.standing.value) throw new NoAnswer();
     if (draft.state.value !== "saved") throw new Error();
     sent = true;
@@ -106,11 +98,11 @@ async function confirm(): Promise<void> {
 
 defineExpose({
   ready: computed(
-    () =>
-      shown.value && !empty.value && !uploads.value.length && !waiting.value.length && !draft.standing.value,
+    () => shown.value && !empty.value && (form.value?.settled ?? true) && !draft.standing.value,
   ),
   open: ask,
   files,
+  pages,
   saved: draft.savedAt,
 });
 </script>
@@ -125,8 +117,13 @@ defineExpose({
     <p v-else-if="!canHandIn" class="text-soft">{{ t("handIn.none") }}</p>
     <div v-else-if="!shown" class="mt-3 flex flex-wrap gap-2">
       <UiButton @click="again = true">{{ t("handIn.again") }}</UiButton>
-      <UiButton v-if="brief.takes_text && last?.text" @click="startAgain(last.text)">{{
-        t("handIn.againFrom", { n: last.attempt })
+      <UiButton
+        v-if="brief.takes_text && last?.text"
+        @click="startAgain({ text: last.text, link: last.link })"
+        >{{ t("handIn.againFrom", { n: last.attempt }) }}</UiButton
+      >
+      <UiButton v-if="brief.takes_photos && last && work.photos_before" @click="startWithPages">{{
+        t("photos.again", { n: work.photos_before, attempt: last.attempt }, work.photos_before)
       }}</UiButton>
     </div>
     <section v-if="draft.leftOver.value" class="card mt-3 border-late px-4 py-3">
@@ -134,11 +131,9 @@ defineExpose({
       <p class="figures mt-1 whitespace-pre-wrap">{{ draft.leftOver.value.text }}</p>
       <p v-if="draft.leftOver.value.comment" class="mt-1">{{ draft.leftOver.value.comment }}</p>
       <div class="mt-2 flex flex-wrap gap-2">
-        <UiButton
-          v-if="canHandIn && !shown"
-          @click="startAgain(draft.leftOver.value.text, draft.leftOver.value.comment)"
-          >{{ t("handIn.againWithThis") }}</UiButton
-        >
+        <UiButton v-if="canHandIn && !shown" @click="startAgain(draft.leftOver.value)">{{
+          t("handIn.againWithThis")
+        }}</UiButton>
         <UiButton look="text" @click="draft.leftOver.value = null">{{ t("handIn.putAway") }}</UiButton>
       </div>
     </section>
@@ -149,54 +144,14 @@ defineExpose({
         <p class="figures my-2 max-h-60 overflow-y-auto border-l-2 border-rule pl-3 whitespace-pre-wrap">
           {{ draft.standing.value.text || "–" }}
         </p>
+        <p v-if="draft.standing.value.link" class="mb-2">{{ draft.standing.value.link }}</p>
         <p v-if="draft.standing.value.comment" class="mb-2">{{ draft.standing.value.comment }}</p>
         <div class="flex flex-wrap gap-2">
           <UiButton @click="draft.settle(false)">{{ t("handIn.takeOther") }}</UiButton>
           <UiButton @click="draft.settle(true)">{{ t("handIn.keepMine") }}</UiButton>
         </div>
       </section>
-      <UiField v-if="brief.takes_text" v-slot="{ field }" :label="t('handIn.text')">
-        <textarea
-          :id="field"
-          v-model="draft.text.value"
-          class="field figures !text-[15px]"
-          rows="7"
-          @input="draft.changed"
-        />
-      </UiField>
-      <div
-        v-if="brief.takes_files"
-        class="drop"
-        :class="{ over }"
-        @dragover.prevent="over = true"
-        @dragleave="over = false"
-        @drop.prevent="drop"
-      >
-        <label class="min-h-7 cursor-pointer font-semibold text-deep underline focus-within:outline-2">
-          {{ t("handIn.add") }}<input type="file" multiple class="sr-only" @change="choose" />
-        </label>
-        <span class="text-soft">{{
-          t("handIn.addHint", { n: brief.most_files, mb: brief.most_megabytes })
-        }}</span>
-      </div>
-      <FileList
-        :files="files"
-        :uploads="uploads"
-        :waiting="waiting"
-        @remove="(file) => writes.removeFile.mutate(file)"
-        @retry="retry"
-        @drop="dropWaiting"
-      />
-      <p v-if="refused" role="alert" class="mt-2 text-late">{{ refused }}</p>
-      <UiField v-slot="{ field }" class="mt-3" :label="t('handIn.note')">
-        <input
-          :id="field"
-          v-model="draft.comment.value"
-          class="field"
-          maxlength="5000"
-          @input="draft.changed"
-        />
-      </UiField>
+      <DraftForm ref="form" :work="work" :slug="props.slug" :id="page.row.id" :draft="draft" />
       <p class="mt-2 text-[14px]" role="status">
         <b>{{ t("handIn.notYet") }}</b>
         <span class="text-soft">
@@ -204,9 +159,7 @@ defineExpose({
           <template v-if="draft.standing.value">{{ t("handIn.choose") }}</template>
           <template v-else-if="draft.state.value === 'unsaved'">{{ t("handIn.unsaved") }}</template>
           <template v-else-if="draft.state.value === 'saving'">{{ t("handIn.saving") }}</template>
-          <template v-else-if="draft.savedAt.value">{{
-            t("handIn.saved", { at: times.clock(draft.savedAt.value) })
-          }}</template>
+          <template v-else-if="savedAt">{{ t("handIn.saved", { at: times.clock(savedAt) }) }}</template>
         </span>
       </p>
     </template>
@@ -215,6 +168,7 @@ defineExpose({
       :page="page"
       :work="work"
       :text="draft.text.value"
+      :link="draft.link.value.trim()"
       :busy="sending"
       :problem="problem"
       @close="confirming = false"
@@ -222,21 +176,3 @@ defineExpose({
     />
   </section>
 </template>
-
-<style scoped>
-.drop {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-  margin-top: 10px;
-  padding: 12px 14px;
-  border: 1.5px dashed var(--span);
-  border-radius: 4px;
-  background: var(--sheet);
-}
-.over {
-  border-color: var(--deep);
-  background: var(--wash);
-}
-</style>

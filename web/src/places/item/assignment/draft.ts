@@ -14,7 +14,11 @@ type Saving = "saved" | "saving" | "unsaved";
 interface Typed {
   text: string;
   comment: string;
+  link: string;
 }
+
+const same = (one: Typed, other: Typed): boolean =>
+  one.text === other.text && one.comment === other.comment && one.link === other.link;
 
 /** What stands on the server after another window or device wrote it. */
 interface Standing extends Typed {
@@ -33,6 +37,7 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
   const { data: me } = useMe();
   const text = ref("");
   const comment = ref("");
+  const link = ref("");
   const state = ref<Saving>("saved");
   const savedAt = ref("");
   const edition = ref(0);
@@ -44,25 +49,28 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
   let sending: Promise<void> = Promise.resolve();
   const what = (of = attempt.value) => `draft.${slug()}.${id()}.${of}`;
   const person = () => me.value?.id ?? 0;
-  const typed = (): Typed => ({ text: text.value, comment: comment.value });
+  const typed = (): Typed => ({ text: text.value, comment: comment.value, link: link.value });
 
   function show(found: Typed, of: number): void {
     text.value = found.text;
     comment.value = found.comment;
+    link.value = found.link;
     edition.value = of;
   }
 
   /** What stands on the server, and over it what was typed here and did not get there. */
   function load(draft: Shapes["Draft"] | null): void {
-    const there = { text: draft?.text ?? "", comment: draft?.comment ?? "", edition: draft?.edition ?? 0 };
+    const { text: written = "", comment: note = "", link: address = "", edition: of = 0 } = draft ?? {};
+    const there = { text: written, comment: note, link: address, edition: of };
     const kept = keptTyped<Typed>(person(), what());
     state.value = "saved";
     savedAt.value = draft?.saved_at ?? "";
     standing.value = null;
     if (!kept) return show(there, there.edition);
-    show(kept.value, kept.edition);
+    const mine = { ...kept.value, link: kept.value.link ?? "" };
+    show(mine, kept.edition);
     if (kept.edition === there.edition) return changed();
-    if (kept.value.text === there.text && kept.value.comment === there.comment) {
+    if (same(mine, there)) {
       edition.value = there.edition;
       return dropTyped(person(), what());
     }
@@ -107,7 +115,7 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
       );
       savedAt.value = found.draft?.saved_at ?? "";
       edition.value = found.draft?.edition ?? 0;
-      if (wish.text === text.value && wish.comment === comment.value) {
+      if (same(wish, typed())) {
         state.value = "saved";
         dropTyped(person(), what(of));
       } else keepTyped(person(), what(of), typed(), edition.value);
@@ -127,6 +135,7 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
       standing.value = {
         text: String(also.text),
         comment: String(also.comment),
+        link: String(also.link),
         edition: Number(also.edition),
       };
       return;
@@ -171,6 +180,7 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
   return {
     text,
     comment,
+    link,
     state,
     savedAt,
     edition,

@@ -12,27 +12,29 @@ function useOnline(then: () => void): void {
   onBeforeUnmount(() => removeEventListener("online", then));
 }
 
+/** Files as they are, or photographs that become pages. */
+type What = "files" | "photos";
 type Sent = (key: string, file: File, onProgress: (share: number) => void) => Promise<void>;
 
-/** Sends one file of the draft, under the key of its wish. */
-function useSending(slug: () => string, id: () => number, attempt: Ref<number>): Sent {
+/** Sends one of them, under the key of its wish. */
+function useSending(slug: () => string, id: () => number, attempt: Ref<number>, what: What): Sent {
   const queries = useQueryClient();
   return async (key, file, onProgress) => {
-    const address = `/api/courses/${slug()}/items/${id()}/hand-in/files?attempt=${attempt.value}`;
+    const address = `/api/courses/${slug()}/items/${id()}/hand-in/${what}?attempt=${attempt.value}`;
     const found = await upload<Shapes["MyWork"]>(address, file, key, onProgress);
     queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
   };
 }
 
 /** Files on their way into a draft. What no connection takes waits here, and goes when there is one again. */
-export function useUploads(slug: () => string, id: () => number, attempt: Ref<number>) {
-  const sending = useSending(slug, id, attempt);
+export function useUploads(slug: () => string, id: () => number, attempt: Ref<number>, what: What = "files") {
+  const sending = useSending(slug, id, attempt, what);
   const stale = useStale();
   const wrong = useWrong();
   const { t } = useI18n();
   const uploads = ref<{ key: string; name: string; share: number }[]>([]);
   const waiting = ref<{ key: string; file: File }[]>([]);
-  const refused = ref("");
+  const refused = ref<string[]>([]);
 
   async function send(key: string, file: File): Promise<void> {
     uploads.value.push({ key, name: file.name, share: 0 });
@@ -41,14 +43,14 @@ export function useUploads(slug: () => string, id: () => number, attempt: Ref<nu
       await sending(key, file, (share) => (entry.share = share));
     } catch (error) {
       if (error instanceof NoAnswer) waiting.value.push({ key, file });
-      else refused.value = t("handIn.notAdded", { name: file.name, why: wrong(error) });
+      else refused.value.push(t("handIn.notAdded", { name: file.name, why: wrong(error) }));
     } finally {
       uploads.value = uploads.value.filter((one) => one.key !== key);
     }
   }
 
   async function add(list: Iterable<File>): Promise<void> {
-    refused.value = "";
+    refused.value = [];
     for (const file of [...list]) await send(wishKey(), file);
     await stale(touched.started(slug(), id()));
   }

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import type { PDFDocumentProxy } from "pdfjs-dist";
-import workerAddress from "pdfjs-dist/build/pdf.worker.min.mjs?url";
-import { onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef, watch } from "vue";
+import { ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
+import { drawPage, usePdf } from "@/items/reading/pdf";
 import UiButton from "@/ui/button/UiButton.vue";
 
 /** A PDF shown page by page in the item, its text there for those who hear it read. */
@@ -10,36 +9,16 @@ const { address, title } = defineProps<{ address: string; title: string }>();
 const { t } = useI18n();
 const canvas = useTemplateRef<HTMLCanvasElement>("canvas");
 const frame = useTemplateRef<HTMLElement>("frame");
-const document_ = shallowRef<PDFDocumentProxy | null>(null);
+const { document: document_, failed } = usePdf(address);
 const at = ref(1);
 const text = ref("");
-const failed = ref(false);
 let drawing = 0;
-
-onMounted(async () => {
-  try {
-    const pdf = await import("pdfjs-dist");
-    pdf.GlobalWorkerOptions.workerSrc = workerAddress;
-    document_.value = await pdf.getDocument({ url: address, isEvalSupported: false }).promise;
-  } catch {
-    failed.value = true;
-  }
-});
-onBeforeUnmount(() => void document_.value?.loadingTask.destroy());
 
 async function draw(): Promise<void> {
   const mine = ++drawing;
-  const page = await document_.value?.getPage(at.value);
-  if (!page || !canvas.value || !frame.value) return;
-  const width = frame.value.clientWidth;
-  const scale = (width / page.getViewport({ scale: 1 }).width) * window.devicePixelRatio;
-  const viewport = page.getViewport({ scale });
-  canvas.value.width = viewport.width;
-  canvas.value.height = viewport.height;
-  await page.render({ canvas: canvas.value, viewport }).promise.catch(() => undefined);
-  const content = await page.getTextContent();
-  if (mine === drawing)
-    text.value = content.items.map((i) => ("str" in i ? i.str + (i.hasEOL ? "\n" : "") : "")).join(" ");
+  if (!document_.value || !canvas.value || !frame.value) return;
+  const found = await drawPage(document_.value, at.value, canvas.value, frame.value.clientWidth);
+  if (mine === drawing) text.value = found;
 }
 watch([document_, at], draw, { flush: "post" });
 

@@ -53,6 +53,11 @@ const facts = computed(() => {
           <span class="figures ml-3 text-soft">{{ t("receipt.bytes", { n: file.size }) }}</span>
           <code class="figures block break-all text-soft">{{ t("receipt.sha") }} {{ file.sha256 }}</code>
         </li>
+        <li v-if="receipt.link" class="border-b border-rule py-2">
+          <a :href="receipt.link" target="_blank" rel="noopener noreferrer" class="break-all">{{
+            receipt.link
+          }}</a>
+        </li>
         <li v-if="receipt.text_sha256" class="border-b border-rule py-2">
           <span class="font-semibold">{{ t("receipt.text") }}</span>
           <span class="figures ml-3 text-soft">{{
