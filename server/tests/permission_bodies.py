@@ -26,6 +26,10 @@ TABLE_TEXT = {"text": "Week,Topic\n1,Notes\n"}
 HOLDER = "a-tab-of-a-test"
 HOLDING = {"number": 1, "holder": HOLDER}
 GIVEN = {"question": 1, "answers": {"a": "2"}, "seq": 1}
+RUBRIC = {
+    "name": "Field book",
+    "criteria": [{"id": 0, "name": "Order", "levels": [{"id": 0, "name": "No"}, {"id": 0, "name": "Yes"}]}],
+}
 BODIES: dict[str, Any] = {
     f"post {ITEM}/tick": {"done": True},
     f"post {ITEM}/acknowledgement": {"edition": 1},
@@ -43,6 +47,12 @@ BODIES: dict[str, Any] = {
     f"put {ITEM}/settings": {"item": {"title": "Renamed"}},
     f"put {ITEM}/hand-in": {"text": "Mine", "comment": ""},
     f"put {ITEM}/hand-in/photos": {"photos": []},
+    f"post {QUEUE}/{{person_id}}/notes": {"file_id": 1, "page": 1, "across": 10, "down": 10, "words": "Here"},
+    f"put {QUEUE}/{{person_id}}/notes/{{note_id}}": {"words": "Here"},
+    f"post {COURSE}/rubrics": RUBRIC,
+    f"put {COURSE}/rubrics/{{rubric_id}}": RUBRIC,
+    f"put {ITEM}/rubric": {"rubric_id": None},
+    f"post {COURSE}/remarks": {"text": "Show the units."},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
 RULES = {

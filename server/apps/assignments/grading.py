@@ -16,11 +16,15 @@ from apps.courses.public import Course, Enrolment, Membership, can_see_student, 
 from apps.gradebook.public import (
     CellScores,
     Counted,
+    RubricOut,
     cells_of_item,
     counted,
     graded_row,
+    item_rubric,
     late_rule,
+    measured_out,
     points,
+    rubric_out,
     rules_of,
     score_row,
 )
@@ -112,11 +116,17 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership) ->
         person_id=person_id,
         name=enrolment.person.name,
         section=enrolment.section.name if enrolment.section else "",
-        attempts=[attempt_out(h, item) for h in handed],
+        attempts=[_graded(h, item) for h in handed],
         draft_started_at=draft.started_at if draft else None,
         draft_files=len(draft.files.all()) if draft else 0,
         score=score_out(course, item, person_id, attempt, handed[-1].handed_in_at if handed else None),
+        rubric=shown_rubric(course, item_id),
     )
+
+
+def shown_rubric(course: Course, item_id: int) -> RubricOut | None:
+    row = item_rubric(course, item_id)
+    return rubric_out(row) if row else None
 
 
 def handed_in_at(item_id: int, person_id: int, attempt: int) -> datetime | None:
@@ -152,7 +162,29 @@ def score_out(
         deduction=str(points(result.deduction)) if given is not None else None,
         counts=str(points(result.counts)) if given is not None else None,
         deduction_if_full=str(points(result.deduction)) if given is None else None,
+        measured=measured_out(row.measured) if row else None,
     )
+
+
+def _graded(hand_in: HandIn, item: LaidItem) -> out.Attempt:
+    return attempt_out(hand_in, item).model_copy(update={"notes": notes_out(hand_in)})
+
+
+def notes_out(hand_in: HandIn) -> list[out.Note]:
+    return [
+        out.Note(
+            id=n.pk,
+            file_id=n.file_id,
+            page=n.page,
+            across=n.across,
+            down=n.down,
+            second=n.second,
+            words=n.words,
+            by=n.by.name,
+            at=n.at,
+        )
+        for n in hand_in.notes.all()
+    ]
 
 
 def attempt_out(hand_in: HandIn, item: LaidItem) -> out.Attempt:

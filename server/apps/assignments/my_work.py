@@ -8,12 +8,12 @@ from unvo_core.grading.late import apply_late
 from unvo_core.schedule.spans import is_closed, seconds_late
 
 from apps.assignments.api import schemas as out
-from apps.assignments.grading import attempt_out, files_out
+from apps.assignments.grading import attempt_out, files_out, notes_out, shown_rubric
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief, HandIn, HandInPhoto
 from apps.assignments.queries import brief_of, hand_ins
 from apps.courses.public import Course
-from apps.gradebook.public import ShownMark, late_rule, points
+from apps.gradebook.public import Released, ShownMark, late_rule, measured_out, points, released_attempts
 from apps.kernel.public import dots_per_inch, file_out, not_found
 from apps.layout.public import LaidItem
 from apps.path.public import Progress
@@ -33,11 +33,13 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
     rule = late_rule(course, item_id)
     late = seconds_late(now, item.span.due)
     cost = apply_late(rule, item.possible, item.possible, now, item.span.due).deduction
+    out_by = released_attempts(item_id, person_id) if handed else {}
     shown = known.marks.by_item.get(item_id)
     return out.MyWork(
         brief=brief_out(brief, item.takes_hand_ins),
         draft=_draft(draft) if draft else None,
-        attempts=[attempt_out(h, item) for h in handed],
+        attempts=[_attempt(h, item, out_by.get(h.attempt)) for h in handed],
+        rubric=shown_rubric(course, item_id),
         attempts_left=None if brief.attempts is None else max(0, brief.attempts + extra - len(handed)),
         open=not is_closed(item.span, now),
         late_now_seconds=late,
@@ -46,6 +48,16 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
         being_graded=shown is not None and shown.mark.held,
         turnaround_days=course.turnaround_days,
         photos_before=len(handed[-1].photos.all()) if handed and draft is None else 0,
+    )
+
+
+def _attempt(hand_in: HandIn, item: LaidItem, given: Released | None) -> out.Attempt:
+    """With what was said of it, once its score is out."""
+    shown = attempt_out(hand_in, item)
+    if given is None:
+        return shown
+    return shown.model_copy(
+        update={"measured": measured_out(given.measured), "notes": notes_out(hand_in), "remark": given.comment}
     )
 
 

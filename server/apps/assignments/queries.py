@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db.models import Prefetch
 
-from apps.assignments.models import Brief, HandIn, HandInFile, HandInPhoto
+from apps.assignments.models import Brief, HandIn, HandInFile, HandInPhoto, WorkNote
 
 
 def brief_of(item_id: int) -> Brief:
@@ -13,13 +13,14 @@ def brief_of(item_id: int) -> Brief:
 
 
 _FILES = Prefetch("files", HandInFile.objects.select_related("stored"))
+_NOTES = Prefetch("notes", WorkNote.objects.select_related("by"))
 _PHOTOS = Prefetch("photos", HandInPhoto.objects.select_related("stored", "small"))
 
 
 def hand_ins(item_id: int, person_id: int) -> list[HandIn]:
     """All attempts in order, the draft among them."""
     rows = HandIn.objects.filter(item_id=item_id, person_id=person_id)
-    return list(rows.order_by("attempt").prefetch_related(_FILES, _PHOTOS))
+    return list(rows.order_by("attempt").prefetch_related(_FILES, _PHOTOS, _NOTES))
 
 
 def hand_ins_of_item(item_id: int) -> dict[int, list[HandIn]]:

@@ -23,6 +23,8 @@ SENTENCES = {
     ),
     "hand_in.file_gone": _("That file is not in your draft any more."),
     "hand_in.not_yours": _("This file belongs to somebody else's hand-in."),
+    "note.no_place": _("A note stands at a point of a page or at a second of a recording."),
+    "note.too_many": _("%(most)s notes are the most for one hand-in. Put several things into one."),
     "brief.figures": _("An assignment takes 1 to 40 files of 1 to 50 MB, and 1 to 20 attempts."),
     "brief.nothing": _(
         "An assignment with hand-ins takes text, files, photographs, recordings or a link. For work on paper switch "

@@ -7,7 +7,7 @@ from apps.courses.actions.open_course import open_course
 from apps.courses.actions.put_away import bring_back
 from apps.courses.api.schemas import Day, Named
 from apps.courses.kept import ByVersion
-from apps.courses.memberships import Membership, Role, course_and_membership, membership
+from apps.courses.memberships import Membership, Role, course_and_membership, membership, memberships_of
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
 from apps.courses.models.version import COURSE_OF_ROW, raises_version
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach, taught_course
@@ -65,6 +65,7 @@ __all__ = [
     "json_rows",
     "lock_course",
     "membership",
+    "memberships_of",
     "moment",
     "of_my_students",
     "open_course",

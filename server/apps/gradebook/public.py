@@ -8,6 +8,8 @@ from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
 from apps.gradebook.actions.undo_cells import undo_cells
+from apps.gradebook.api.rubric_schemas import ChosenIn, MeasuredBy, RubricOut
+from apps.gradebook.api.rubrics import measured_out, rubric_out
 from apps.gradebook.api.schemas import GradingIn, GradingRulesIn, ItemGrading
 from apps.gradebook.api.shapes import grading_of, wish_of
 from apps.gradebook.changes import CellChange, cell_changes
@@ -44,6 +46,7 @@ from apps.gradebook.queries import (
     score_versions,
     scored_people,
 )
+from apps.gradebook.rubrics import Chosen, Released, item_rubric, released_attempts
 from apps.gradebook.said import late_lines, weight_lines
 from apps.gradebook.setup import Setup, late_rule
 from apps.gradebook.setup import setup as setup_of
@@ -58,6 +61,8 @@ __all__ = [
     "CellScores",
     "CellWish",
     "CellsPut",
+    "Chosen",
+    "ChosenIn",
     "Counted",
     "Earned",
     "GradedItem",
@@ -65,6 +70,9 @@ __all__ = [
     "GradingRulesIn",
     "ItemGrading",
     "Marks",
+    "MeasuredBy",
+    "Released",
+    "RubricOut",
     "ScoreWish",
     "Setup",
     "ShownMark",
@@ -87,6 +95,7 @@ __all__ = [
     "graded_without_scores",
     "grading_of",
     "held_scores",
+    "item_rubric",
     "late_lines",
     "late_rule",
     "mark_stamps",
@@ -95,6 +104,7 @@ __all__ = [
     "marks_of_person",
     "marks_of_person_in",
     "marks_of_students",
+    "measured_out",
     "new_scores",
     "paper_scored",
     "plan_grading",
@@ -102,7 +112,9 @@ __all__ = [
     "points",
     "put_cells",
     "put_scores",
+    "released_attempts",
     "released_scores",
+    "rubric_out",
     "rules_of",
     "save_score",
     "score_of",

@@ -11,8 +11,8 @@ from apps.people.models import Person
 from django.core.files.storage import default_storage
 from playwright.sync_api import Page, expect
 
-from tests.base import INSTRUCTOR, KEEPS_UP
-from tests.files import HEIC, jpeg
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller
+from tests.files import HEIC, jpeg, upload
 from tests.journeys.browser import Journey
 
 LOOP = "Field book: campus loop"
@@ -126,3 +126,14 @@ class Photographs(Journey):
         player = teacher.locator("video")
         expect(player).to_have_attribute("aria-label", "Recording 1.webm")
         self.until(teacher, "document.querySelector('video').videoWidth > 0")
+
+    def test_the_next_attempt_begins_with_the_pages_of_the_last_on_a_phone(self) -> None:
+        student, path = Caller(KEEPS_UP), f"/courses/srv-110/items/{self.item.pk}/hand-in"
+        student.send("POST", f"{path}/photos", file=upload("a.jpg", jpeg(1200, 1600)))
+        student.send("POST", path)
+        page = self.begin(viewport={"width": 390, "height": 844}, has_touch=True, is_mobile=True)
+        page.get_by_role("button", name="Start it with the page of attempt 1").tap()
+        expect(page.get_by_role("button", name="Page 1 of 1, a.jpg: turn or cut it")).to_be_visible()
+        expect(page.get_by_text("Take a photograph", exact=True)).to_be_visible()
+        self.assertLessEqual(self.width(page), 390)
+        self.clean_by_axe(page)

@@ -1632,6 +1632,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Note */
+        post: operations["add_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes/{note_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Note */
+        put: operations["change_note"];
+        post?: never;
+        /** Remove Note */
+        delete: operations["remove_note"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/score": {
         parameters: {
             query?: never;
@@ -2403,6 +2438,23 @@ export interface paths {
         put?: never;
         /** Upload Resource */
         post: operations["upload_resource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/rubric": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Measure By */
+        put: operations["measure_by"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3581,6 +3633,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/remarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Remarks */
+        get: operations["read_remarks"];
+        put?: never;
+        /** Keep Remark */
+        post: operations["keep_remark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/remarks/{remark_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Remark Out */
+        delete: operations["take_remark_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/remarks/{remark_id}/used": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Use Remark */
+        post: operations["use_remark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/rhythms": {
         parameters: {
             query?: never;
@@ -3648,6 +3752,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/rubrics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Rubrics */
+        get: operations["read_rubrics"];
+        put?: never;
+        /** Make Rubric */
+        post: operations["make_rubric"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/rubrics/{rubric_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Rubric */
+        put: operations["change_rubric"];
+        post?: never;
+        /** Take Rubric Out */
+        delete: operations["take_rubric_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4935,8 +5075,19 @@ export interface components {
             late_seconds: number;
             /** Link */
             link: string;
+            measured?: components["schemas"]["MeasuredBy"] | null;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["Note"][];
             /** Number */
             number: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
             /** Text */
             text: string;
         };
@@ -5774,6 +5925,18 @@ export interface components {
             scored: boolean;
             /** Title */
             title: string;
+        };
+        /** ChosenIn */
+        ChosenIn: {
+            /** Criterion */
+            criterion: number;
+            /** Level */
+            level: number | null;
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
         };
         /** ChosenModule */
         ChosenModule: {
@@ -7562,6 +7725,24 @@ export interface components {
             name: string;
         };
         /**
+         * KeptRubric
+         * @description `used`: titles of what it measures. `edition`: of the rubric, for If-Match.
+         */
+        KeptRubric: {
+            /** Criteria */
+            criteria: components["schemas"]["RubricCriterion"][];
+            /** Edition */
+            edition: number;
+            /** Id */
+            id: number;
+            /** Most */
+            most: string | null;
+            /** Name */
+            name: string;
+            /** Used */
+            used: string[];
+        };
+        /**
          * KeptTerm
          * @description `courses`: how many run in it.
          */
@@ -8073,6 +8254,42 @@ export interface components {
             zone?: string | null;
         };
         /**
+         * Measured
+         * @description One criterion as it was given. `level` null: left open.
+         */
+        Measured: {
+            /** Id */
+            id: number;
+            /** Level */
+            level: number | null;
+            /** Level Name */
+            level_name: string;
+            /** Most */
+            most: string;
+            /** Name */
+            name: string;
+            /** Points */
+            points: string | null;
+            /** Remark */
+            remark: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * MeasuredBy
+         * @description What was chosen of a rubric, as it read then. `earned` of `most`, by its own measure.
+         */
+        MeasuredBy: {
+            /** Criteria */
+            criteria: components["schemas"]["Measured"][];
+            /** Earned */
+            earned: string | null;
+            /** Most */
+            most: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * Member
          * @description `invited`: they have set no password yet. `left_at`: of somebody who withdrew.
          */
@@ -8334,6 +8551,7 @@ export interface components {
             open: boolean;
             /** Photos Before */
             photos_before: number;
+            rubric: components["schemas"]["RubricOut"] | null;
             score: components["schemas"]["OwnScore"] | null;
             /** Turnaround Days */
             turnaround_days: number;
@@ -8522,6 +8740,53 @@ export interface components {
             slug: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * Note
+         * @description At a point of a page, in thousandths of its width and height from the upper left, or at a second.
+         */
+        Note: {
+            /** Across */
+            across: number | null;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Down */
+            down: number | null;
+            /** File Id */
+            file_id: number;
+            /** Id */
+            id: number;
+            /** Page */
+            page: number | null;
+            /** Second */
+            second: number | null;
+            /** Words */
+            words: string;
+        };
+        /** NoteIn */
+        NoteIn: {
+            /** Across */
+            across?: number | null;
+            /** Down */
+            down?: number | null;
+            /** File Id */
+            file_id: number;
+            /** Page */
+            page?: number | null;
+            /** Second */
+            second?: number | null;
+            /** Words */
+            words: string;
+        };
+        /** NoteWords */
+        NoteWords: {
+            /** Words */
+            words: string;
         };
         /** NoticeChoiceIn */
         NoticeChoiceIn: {
@@ -10060,6 +10325,20 @@ export interface components {
             /** Scores */
             scores: number;
         };
+        /** RemarkIn */
+        RemarkIn: {
+            /** Text */
+            text: string;
+        };
+        /** RemarkOut */
+        RemarkOut: {
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
+            /** Used */
+            used: number;
+        };
         /** Report */
         Report: {
             /**
@@ -10528,6 +10807,86 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["RowWishIn"][];
         };
+        /** RubricChoice */
+        RubricChoice: {
+            /** Rubric Id */
+            rubric_id: number | null;
+        };
+        /** RubricCriterion */
+        RubricCriterion: {
+            /** Id */
+            id: number;
+            /** Levels */
+            levels: components["schemas"]["RubricLevel"][];
+            /** Name */
+            name: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /** RubricElsewhere */
+        RubricElsewhere: {
+            /** Course */
+            course: string;
+            /** Criteria */
+            criteria: components["schemas"]["RubricCriterion"][];
+            /** Id */
+            id: number;
+            /** Most */
+            most: string | null;
+            /** Name */
+            name: string;
+        };
+        /** RubricIn */
+        RubricIn: {
+            /** Criteria */
+            criteria: components["schemas"]["RubricCriterion"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * RubricLevel
+         * @description `id` 0: a new one. `points` null: in words only.
+         */
+        RubricLevel: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Points */
+            points?: string | null;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
+        /**
+         * RubricOut
+         * @description `most`: the points of its best levels; null where it gives none.
+         */
+        RubricOut: {
+            /** Criteria */
+            criteria: components["schemas"]["RubricCriterion"][];
+            /** Id */
+            id: number;
+            /** Most */
+            most: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Rubrics
+         * @description Those of the course, and of others that the reader lays out, to be taken over.
+         */
+        Rubrics: {
+            /** Elsewhere */
+            elsewhere: components["schemas"]["RubricElsewhere"][];
+            /** Own */
+            own: components["schemas"]["KeptRubric"][];
+        };
         /**
          * Rule
          * @description How several choices add up: all or nothing; right less wrong; each option by itself.
@@ -10842,6 +11201,8 @@ export interface components {
             above_possible: boolean;
             /** Attempt */
             attempt: number;
+            /** Chosen */
+            chosen?: components["schemas"]["ChosenIn"][] | null;
             /**
              * Comment
              * @default
@@ -10872,6 +11233,7 @@ export interface components {
             late_seconds: number;
             /** Late Units */
             late_units: number;
+            measured: components["schemas"]["MeasuredBy"] | null;
             /** Raw */
             raw: string | null;
             /** Released At */
@@ -12697,6 +13059,7 @@ export interface components {
             name: string;
             /** Person Id */
             person_id: number;
+            rubric: components["schemas"]["RubricOut"] | null;
             score: components["schemas"]["ScoreOut"];
             /** Section */
             section: string;
@@ -15567,6 +15930,88 @@ export interface operations {
             };
         };
     };
+    add_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    change_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteWords"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    remove_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+                note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
     score: {
         parameters: {
             query?: never;
@@ -16860,6 +17305,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    measure_by: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RubricChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };
@@ -18808,6 +19280,100 @@ export interface operations {
             };
         };
     };
+    read_remarks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarkOut"][];
+                };
+            };
+        };
+    };
+    keep_remark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarkOut"];
+                };
+            };
+        };
+    };
+    take_remark_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                remark_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarkOut"][];
+                };
+            };
+        };
+    };
+    use_remark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                remark_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarkOut"][];
+                };
+            };
+        };
+    };
     read_rhythms: {
         parameters: {
             query?: never;
@@ -18922,6 +19488,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Roster"];
+                };
+            };
+        };
+    };
+    read_rubrics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rubrics"];
+                };
+            };
+        };
+    };
+    make_rubric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RubricIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RubricOut"];
+                };
+            };
+        };
+    };
+    change_rubric: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                rubric_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RubricIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RubricOut"];
+                };
+            };
+        };
+    };
+    take_rubric_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                rubric_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };

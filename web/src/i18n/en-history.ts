@@ -48,6 +48,8 @@ export default {
       item_id: "Item",
       category_id: "Category",
       late_rule_id: "Late rule",
+      rubric_id: "Rubric",
+      criteria: "Criteria and levels",
       hold: "Scores are held",
       takes_hand_ins: "Takes hand-ins",
       takes_text: "Takes text",

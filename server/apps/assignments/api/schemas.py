@@ -4,6 +4,8 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 from unvo_core.grading.late import LatePer
 
+from apps.gradebook.public import ChosenIn, MeasuredBy, RubricOut
+
 
 class WorkFile(BaseModel):
     id: int
@@ -12,6 +14,36 @@ class WorkFile(BaseModel):
     content_type: str
     sha256: str
     address: str
+
+
+Thousandth = Annotated[int, Field(ge=0, le=1000)]
+
+
+class Note(BaseModel):
+    """At a point of a page, in thousandths of its width and height from the upper left, or at a second."""
+
+    id: int
+    file_id: int
+    page: int | None
+    across: int | None
+    down: int | None
+    second: int | None
+    words: str
+    by: str
+    at: datetime
+
+
+class NoteIn(BaseModel):
+    file_id: int
+    page: Annotated[int, Field(ge=1, le=5000)] | None = None
+    across: Thousandth | None = None
+    down: Thousandth | None = None
+    second: Annotated[int, Field(ge=0, le=86_400)] | None = None
+    words: str
+
+
+class NoteWords(BaseModel):
+    words: str
 
 
 class Attempt(BaseModel):
@@ -23,6 +55,10 @@ class Attempt(BaseModel):
     comment: str
     link: str
     files: list[WorkFile]
+    measured: MeasuredBy | None = None
+    notes: list[Note] = []
+    remark: str = ""
+    """All three to its student only of a score that is out."""
 
 
 class Brief(BaseModel):
@@ -85,6 +121,7 @@ class MyWork(BaseModel):
     score: OwnScore | None
     being_graded: bool
     turnaround_days: int
+    rubric: RubricOut | None
     photos_before: int
     """Pages of the last attempt with which the next can begin."""
 
@@ -182,6 +219,7 @@ class ScoreOut(BaseModel):
     deduction: str | None
     counts: str | None
     deduction_if_full: str | None
+    measured: MeasuredBy | None
 
 
 class Work(BaseModel):
@@ -192,6 +230,7 @@ class Work(BaseModel):
     draft_started_at: datetime | None
     draft_files: int
     score: ScoreOut
+    rubric: RubricOut | None
 
 
 class ScoreIn(BaseModel):
@@ -201,3 +240,5 @@ class ScoreIn(BaseModel):
     seen_version: int
     above_possible: bool = False
     """More points than the item has are meant so."""
+    chosen: Annotated[list[ChosenIn], Field(max_length=60)] | None = None
+    """Of the rubric; left out: as it stands."""

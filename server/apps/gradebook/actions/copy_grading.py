@@ -3,23 +3,26 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from apps.courses.public import Course
-from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule
+from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule, Rubric
 from apps.kernel.public import Actor, record
 
 
 def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[int, int]) -> None:
-    """Scheme, categories, late rules and what is graded, for a copied course; `items`: old -> new. No scores."""
+    """Scheme, categories, late rules, rubrics and what is graded, for a copied course; `items`: old -> new. No
+    scores."""
     for scheme in GradingScheme.objects.filter(course=source):
         scheme.pk, scheme.course = None, course
         scheme.save()
     categories = _copies(Category.objects.filter(course=source, removed=False).order_by("id"), course)
     rules = _copies(LateRule.objects.filter(course=source, removed=False).order_by("id"), course)
+    rubrics = _copies(Rubric.objects.filter(course=source, removed=False).order_by("id"), course)
     GradedItem.objects.bulk_create(
         GradedItem(
             course=course,
             item_id=items[row.item_id],
             category_id=categories.get(row.category_id),
             late_rule_id=rules.get(row.late_rule_id),
+            rubric_id=rubrics.get(row.rubric_id),
             counting=row.counting,
             extra_credit=row.extra_credit,
             never_dropped=row.never_dropped,

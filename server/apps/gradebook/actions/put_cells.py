@@ -81,7 +81,7 @@ class Writing:
     def keep(self) -> None:
         Score.objects.filter(pk__in=[s.pk for s in self.gone]).delete()
         Score.objects.bulk_create(self.made)
-        fields = ["raw", "comment", "handed_in_at", "graded_by", "graded_at", "released_at", "version"]
+        fields = ["raw", "comment", "measured", "handed_in_at", "graded_by", "graded_at", "released_at", "version"]
         Score.objects.bulk_update(self.changed, fields)
         Cell.objects.bulk_update(self.cells, ["excused"])
 
@@ -180,6 +180,7 @@ def told(place: Place, cell: Cell, score: Score) -> dict[str, object]:
         "attempt": score.attempt if there else None,
         "raw": f"{score.raw:.2f}" if there else None,
         "comment": score.comment if there else "",
+        "measured": score.measured if there else None,
         "handed_in_at": moment(score.handed_in_at),
         "released_at": moment(score.released_at),
     }

@@ -1,8 +1,10 @@
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from decimal import Decimal
+from typing import Any
 
 import pghistory
 from unvo_core.grading.typed import read_points
@@ -13,6 +15,7 @@ from apps.gradebook.actions.cells import graded_item, lock_cell, refusal_of, ref
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.gradebook.queries import last_versions, score_row
+from apps.gradebook.rubrics import Chosen, item_rubric, measured
 from apps.kernel.public import Actor, Refused, now, record, require
 from apps.layout.public import item_row
 
@@ -31,6 +34,8 @@ class ScoreWish:
     handed_in_at: datetime | None
     seen_version: int
     above: bool = False
+    chosen: Sequence[Chosen] | None = None
+    """Of the item's rubric; None: as it stands."""
 
 
 def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> Score:
@@ -51,7 +56,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     before = score_row(item_id, wish.person_id, wish.attempt)
     refuse_if_changed(course, before, wish.seen_version)
     with pghistory.context(actor=actor.person_id, name=actor.name):
-        score = _kept(actor, cell, graded, before, raw, wish)
+        score = _kept(actor, cell, graded, before, raw, wish, _measured(course, item_id, wish, before))
     if score.released_at == score.graded_at:
         tell_scores(course, item_id, {wish.person_id: wish.attempt})
     record(
@@ -72,12 +77,25 @@ def _checked(wish: ScoreWish, possible: Decimal | None) -> Decimal:
     return raw
 
 
-def _kept(actor: Actor, cell: Cell, graded: GradedItem, before: Score | None, raw: Decimal, wish: ScoreWish) -> Score:
+def _measured(course: Course, item_id: int, wish: ScoreWish, before: Score | None) -> Any:
+    if wish.chosen is None:
+        return before.measured if before else None
+    row = item_rubric(course, item_id)
+    if row is None:
+        raise Refused("rubric.changed_meanwhile", status=409)
+    return measured(row, wish.chosen)
+
+
+def _kept(
+    actor: Actor, cell: Cell, graded: GradedItem, before: Score | None, raw: Decimal, wish: ScoreWish, by: Any
+) -> Score:
+    """`by`: the rubric, and what was chosen of it."""
     version = 0 if before else last_versions([cell]).get((cell.pk, wish.attempt), 0)
     score = before or Score(cell=cell, attempt=wish.attempt, version=version)
     fields = {
         "raw": raw,
         "comment": wish.comment,
+        "measured": by,
         "handed_in_at": wish.handed_in_at,
         "graded_by_id": actor.person_id,
         "graded_at": now(),

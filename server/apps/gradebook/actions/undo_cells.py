@@ -38,7 +38,7 @@ def undo_cells(actor: Actor, course: Course, record_id: int) -> AuditRecord:
         cell = cells[place]
         attempt = after["attempt"] or before["attempt"] or 1
         score = standing.get(cell.pk, {}).get(attempt)
-        if told(place, cell, score or Score()) != after:
+        if not _stands(told(place, cell, score or Score()), after):
             in_the_way.append(place)
             continue
         version = versions.get((cell.pk, attempt), 0)
@@ -56,6 +56,11 @@ def undo_cells(actor: Actor, course: Course, record_id: int) -> AuditRecord:
     )
 
 
+def _stands(cell: dict[str, Any], after: dict[str, Any]) -> bool:
+    """Whether a cell is as a record left it; of what the record does not tell, it says nothing."""
+    return all(cell[name] == value for name, value in after.items())
+
+
 def _set_back(writing: Writing, cell: Cell, score: Score, before: dict[str, Any]) -> None:
     if cell.excused != before["excused"]:
         cell.excused = before["excused"]
@@ -64,7 +69,7 @@ def _set_back(writing: Writing, cell: Cell, score: Score, before: dict[str, Any]
         if score.pk is not None:
             writing.gone.append(score)
         return
-    score.raw, score.comment = Decimal(before["raw"]), before["comment"]
+    score.raw, score.comment, score.measured = Decimal(before["raw"]), before["comment"], before.get("measured")
     score.handed_in_at, score.released_at = _moment(before["handed_in_at"]), _moment(before["released_at"])
     writing.put(score)
 

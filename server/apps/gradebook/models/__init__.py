@@ -1,4 +1,5 @@
+from apps.gradebook.models.rubric import Remark, Rubric
 from apps.gradebook.models.scheme import Category, GradedItem, GradingScheme, LateRule
 from apps.gradebook.models.score import Cell, Score
 
-__all__ = ["Category", "Cell", "GradedItem", "GradingScheme", "LateRule", "Score"]
+__all__ = ["Category", "Cell", "GradedItem", "GradingScheme", "LateRule", "Remark", "Rubric", "Score"]

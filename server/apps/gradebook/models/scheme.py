@@ -68,6 +68,7 @@ class GradedItem(models.Model):
     category = models.ForeignKey(Category, on_delete=models.PROTECT, null=True, related_name="graded_items")
     late_rule = models.ForeignKey(LateRule, on_delete=models.PROTECT, null=True, related_name="+")
     counting = models.CharField(max_length=8, choices=[(c, c) for c in COUNTING], default="latest")
+    rubric = models.ForeignKey("gradebook.Rubric", on_delete=models.PROTECT, null=True, related_name="graded_items")
     extra_credit = models.BooleanField(default=False)
     never_dropped = models.BooleanField(default=False)
     hold = models.BooleanField(default=False)

@@ -20,7 +20,17 @@ from apps.screens.history.words import CHANGES, Words
 PAGE = 40
 MOST_LINES = 24
 
-GRADING = ("layout.set_grading", "layout.set_rules", "layout.set_categories", "layout.drop_graded", "grading.copy")
+GRADING = (
+    "layout.set_grading",
+    "layout.set_rules",
+    "layout.set_categories",
+    "layout.drop_graded",
+    "grading.copy",
+    "layout.use_rubric",
+    "layout.change_rubric",
+    "layout.make_rubric",
+    "layout.remove_rubric",
+)
 ALLOWANCES = ("layout.allow", "layout.take_allowance_back")
 REMOVALS = ("layout.remove_item", "layout.remove_module", "layout.remove_part")
 SCORES = Q(action__regex=r"^(score|quiz)\.")

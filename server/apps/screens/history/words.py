@@ -83,6 +83,12 @@ CHANGES = {
     "layout.set_conditions": _("When %(title)s opens"),
     "layout.set_quiz": _("How %(title)s goes, and its questions"),
     "layout.set_discussion": _("How people talk in %(title)s"),
+    "layout.make_rubric": _("The rubric ‘%(title)s’ was written"),
+    "layout.change_rubric": _("The rubric ‘%(title)s’"),
+    "layout.remove_rubric": _("The rubric ‘%(title)s’ was removed"),
+    "layout.use_rubric": _("By what %(title)s is measured"),
+    "remark.keep": _("A comment was kept to be used again"),
+    "remark.remove": _("A kept comment was removed"),
     "layout.set_grading": _("How %(title)s counts"),
     "people.enrol": _("People were enrolled"),
     "people.invite": _("An invitation was sent again"),
@@ -135,7 +141,19 @@ CHANGES = {
 UNTOLD = frozenset({"position", "stamped", "beat", "step", "file_id", "asked_edition", "person", "item"})
 """Fields that say nothing to a reader."""
 STRUCTURES = frozenset(
-    {"slots", "rotation", "exceptions", "beats", "steps", "shift_minutes", "walls", "wants", "shows", "questions"}
+    {
+        "slots",
+        "rotation",
+        "exceptions",
+        "beats",
+        "steps",
+        "shift_minutes",
+        "walls",
+        "wants",
+        "shows",
+        "questions",
+        "criteria",
+    }
 )
 """Fields that a word would not do for."""
 BY_ID = {
@@ -143,6 +161,7 @@ BY_ID = {
     "part_id": "part",
     "category_id": "category",
     "late_rule_id": "late_rule",
+    "rubric_id": "rubric",
     "item_id": "item",
     "term_id": "term",
 }

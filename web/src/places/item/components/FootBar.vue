@@ -66,6 +66,8 @@ const { t } = useI18n();
 @media screen and (max-width: 719px) {
   .foot {
     bottom: 58px;
+    /* Where the page ends it lies above the places, and the text ends above it. */
+    margin-bottom: 58px;
     padding: 6px 14px;
     gap: 8px;
   }

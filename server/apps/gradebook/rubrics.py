@@ -1,0 +1,97 @@
+"""Rubrics as rows, as core values, and as they stand with a score."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any
+
+from unvo_core.grading.rubrics import Criterion, Level, Rubric
+
+from apps.courses.public import Course
+from apps.gradebook import models
+from apps.gradebook.models import GradedItem, Score
+from apps.kernel.public import Refused
+
+LONGEST_REMARK = 2_000
+
+
+@dataclass(frozen=True, slots=True)
+class Chosen:
+    """Of one criterion: the level, or none, and a word beside it."""
+
+    criterion: int
+    level: int | None
+    remark: str = ""
+
+
+def rubric_of(row: models.Rubric) -> Rubric:
+    return Rubric(name=row.name, criteria=tuple(_criterion(c) for c in row.criteria))
+
+
+def _criterion(kept: Mapping[str, Any]) -> Criterion:
+    return Criterion(
+        id=kept["id"], name=kept["name"], words=kept["words"], levels=tuple(_level(level) for level in kept["levels"])
+    )
+
+
+def _level(kept: Mapping[str, Any]) -> Level:
+    points = None if kept["points"] is None else Fraction(kept["points"])
+    return Level(id=kept["id"], name=kept["name"], words=kept["words"], points=points)
+
+
+def item_rubric(course: Course, item_id: int) -> models.Rubric | None:
+    rows = models.Rubric.objects.filter(course=course, removed=False)
+    return rows.filter(graded_items__item_id=item_id, graded_items__removed=False).first()
+
+
+def measured(row: models.Rubric, chosen: Sequence[Chosen]) -> dict[str, Any] | None:
+    """As it is kept with a score; None where nothing is chosen or said. Refuses what is none of the rubric."""
+    by_criterion = {one.criterion: one for one in chosen if one.level is not None or one.remark.strip()}
+    if not by_criterion:
+        return None
+    rubric = rubric_of(row)
+    if by_criterion.keys() - {c.id for c in rubric.criteria}:
+        raise Refused("rubric.changed_meanwhile", status=409)
+    return {"name": row.name, "criteria": [_kept(c, by_criterion.get(c.id)) for c in rubric.criteria]}
+
+
+def _kept(criterion: Criterion, chosen: Chosen | None) -> dict[str, Any]:
+    level = criterion.level(chosen.level) if chosen else None
+    if chosen and chosen.level is not None and level is None:
+        raise Refused("rubric.changed_meanwhile", status=409)
+    remark = chosen.remark.strip() if chosen else ""
+    if len(remark) > LONGEST_REMARK:
+        raise Refused("text.too_long", field=criterion.name, length=len(remark), most=LONGEST_REMARK)
+    return {
+        "id": criterion.id,
+        "name": criterion.name,
+        "level": level.id if level else None,
+        "level_name": level.name if level else "",
+        "words": level.words if level else "",
+        "points": str(level.points) if level and level.points is not None else None,
+        "most": str(criterion.most),
+        "remark": remark,
+    }
+
+
+@dataclass(frozen=True, slots=True)
+class Released:
+    """What goes with a score that is out."""
+
+    comment: str
+    measured: dict[str, Any] | None
+
+
+def released_attempts(item_id: int, person_id: int) -> dict[int, Released]:
+    rows = Score.objects.filter(
+        cell__graded_item__item_id=item_id, cell__person_id=person_id, released_at__isnull=False
+    )
+    found = rows.values_list("attempt", "comment", "measured")
+    return {attempt: Released(comment, kept) for attempt, comment, kept in found}
+
+
+def titles_using(row: models.Rubric) -> list[str]:
+    using = GradedItem.objects.filter(rubric=row, removed=False, item__removed=False)
+    return list(using.order_by("item_id").values_list("item__title", flat=True))
