@@ -19,6 +19,7 @@ from django.db import transaction
 
 from demo import asked, banks, checks, library, map8, said, spring, srv010, srv110, sta205, talk, written
 from demo.doings import Class, Habit, habit, started
+from demo.measured import add_measures
 from demo.people import make_people
 from demo.photographs import add_photographs
 
@@ -122,6 +123,9 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
     game.keep()
     books = HandIn.objects.filter(course=course, item__title="Field book: bearings").order_by("handed_in_at")
     add_photographs(list(books), random)
+    first = HandIn.objects.filter(course=course, person=class_[0], item__title="Field book: level loop")
+    add_photographs(list(first), random)
+    add_measures(course, grader, list(first), now - timedelta(days=1))
     if len(class_) > ALLOWED_AT:
         _allow(course, class_[ALLOWED_AT], grader, now)
     laid = layout(course)

@@ -55,6 +55,7 @@ SENTENCES = {
     ),
     "rubric.level_points": _("The points of a level of “%(name)s” must lie between 0 and %(most)s."),
     "rubric.no_points": _("All levels give 0 points. Give some to the best of them, or leave all points out."),
+    "rubric.open": _("Choose a level for every criterion, or type the points."),
     "rubric.used": _("%(name)s measures %(n)s items, the first is %(first)s. Take it away there first."),
     "rubric.changed_meanwhile": _("The rubric of this item was changed meanwhile. Load the page again."),
     "remark.too_many": _("%(most)s comments are kept already. Take one out first."),

@@ -24,6 +24,16 @@ export function useWrong(): (error: unknown) => string {
   };
 }
 
+/** The sentences of all that is wrong with a form. */
+export function useAllWrong(): (error: unknown) => string[] {
+  const wrong = useWrong();
+  return (error) => {
+    const fields = error instanceof Problem && Array.isArray(error.also.fields) ? error.also.fields : [];
+    const told = fields.map((one: { detail?: unknown }) => String(one.detail ?? ""));
+    return told.length ? [...new Set(told)] : [wrong(error)];
+  };
+}
+
 /** Reads anew, where it is shown, what begins with one of these keys; the rest stays as it is kept. */
 export function useStale(): (keys: Keys) => Promise<unknown> {
   const queries = useQueryClient();

@@ -1,4 +1,11 @@
 export default {
+  size: {
+    points: "{n} point | {n} points",
+    due: "due {at}",
+    optional: "optional",
+    practice: "practice, does not count",
+    draft: "hidden",
+  },
   legend: {
     bar: "from opening to due",
     due: "due",

@@ -16,6 +16,7 @@ import account from "./en-account";
 import questions from "./en-questions";
 import quiz from "./en-quiz";
 import sheets from "./en-sheets";
+import measuring from "./en-measuring";
 
 export default {
   ...time,
@@ -36,6 +37,7 @@ export default {
   ...questions,
   ...quiz,
   ...sheets,
+  ...measuring,
   app: {
     name: "unvo",
     close: "Close",
@@ -113,13 +115,6 @@ export default {
     ribbon: "Along the ribbon, when it has the focus",
     grade: "In grading: save and go to the next student",
     move: "When laying out: move the focused item",
-  },
-  size: {
-    points: "{n} point | {n} points",
-    due: "due {at}",
-    optional: "optional",
-    practice: "practice, does not count",
-    draft: "hidden",
   },
   week: {
     moveEnd: "{moment} of {title}, {at}: move by a day with ← or →",

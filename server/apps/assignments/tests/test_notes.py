@@ -43,9 +43,9 @@ class Notes(DemoCase):
         (kept,) = self.note().json()["attempts"][0]["notes"]
         at = f"{self.work}/notes/{kept['id']}"
         self.assertEqual(self.teacher.send("PUT", at, {"words": "Which unit?"}).status_code, 200)
-        self.assertEqual(WorkNote.objects.get().words, "Which unit?")
+        self.assertEqual(WorkNote.objects.get(pk=kept["id"]).words, "Which unit?")
         self.teacher.send("DELETE", at)
-        self.assertFalse(WorkNote.objects.exists())
+        self.assertFalse(WorkNote.objects.filter(pk=kept["id"]).exists())
         told = AuditRecord.objects.filter(action__startswith="hand_in.").exclude(action="hand_in.hand_in")
         said = [(r.before, r.after) for r in told.filter(action__endswith="_note").order_by("pk")]
         first, second = {"words": "Which sign?"}, {"words": "Which unit?"}

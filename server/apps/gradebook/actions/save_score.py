@@ -1,21 +1,24 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from decimal import Decimal
+from fractions import Fraction
 from typing import Any
 
 import pghistory
+from unvo_core.grading.rubrics import raw_of
 from unvo_core.grading.typed import read_points
 from unvo_core.problems import Problem
 
 from apps.courses.public import Course, can_see_student, membership, students
 from apps.gradebook.actions.cells import graded_item, lock_cell, refusal_of, refuse_if_changed
 from apps.gradebook.actions.tell_scores import tell_scores
+from apps.gradebook.marks import points
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.gradebook.queries import last_versions, score_row
-from apps.gradebook.rubrics import Chosen, item_rubric, measured
+from apps.gradebook.rubrics import Chosen, item_rubric, measured, rubric_of
 from apps.kernel.public import Actor, Refused, now, record, require
 from apps.layout.public import item_row
 
@@ -47,7 +50,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     require(can_see_student(membership(actor, course), enrolment.section_id))
     item = item_row(course, item_id)
     graded = graded_item(course, item_id)
-    raw = _checked(wish, item.points)
+    raw = _checked(_with_points(course, item_id, wish, item.points), item.points)
     if len(wish.comment) > LONGEST_COMMENT:
         raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
     cell, _ = Cell.objects.get_or_create(graded_item=graded, person_id=wish.person_id)
@@ -68,6 +71,18 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
         after={"raw": str(raw), "comment": wish.comment, "person": wish.person_id, "item": item_id},
     )
     return score
+
+
+def _with_points(course: Course, item_id: int, wish: ScoreWish, possible: Decimal | None) -> ScoreWish:
+    """No points typed, and every criterion of the rubric has its level: then these give the points."""
+    if wish.raw.strip() or not wish.chosen or possible is None:
+        return wish
+    row = item_rubric(course, item_id)
+    levels = {one.criterion: one.level for one in wish.chosen if one.level is not None}
+    raw = raw_of(rubric_of(row), levels, Fraction(possible)) if row else None
+    if raw is None:
+        raise Refused("rubric.open")
+    return replace(wish, raw=str(points(raw)))
 
 
 def _checked(wish: ScoreWish, possible: Decimal | None) -> Decimal:

@@ -21,7 +21,7 @@ def criterion(name: str, *points: str | None) -> dict[str, Any]:
     return {"id": 0, "name": name, "words": "", "levels": levels}
 
 
-BOOK = {"name": "Field book", "criteria": [criterion("Order", "0", "2", "4"), criterion("Closure", "0", "8")]}
+BOOK = {"name": "Loop", "criteria": [criterion("Order", "0", "2", "4"), criterion("Closure", "0", "8")]}
 
 
 class Measuring(DemoCase):
@@ -65,6 +65,15 @@ class Measuring(DemoCase):
         self.assertEqual([c["level_name"] for c in seen["measured"]["criteria"]], ["Order 1", "Closure 1"])
         self.assertEqual((seen["measured"]["criteria"][1]["remark"], seen["remark"]), ("1 : 6 900", "Clear."))
 
+    def test_its_levels_give_the_points_where_none_are_typed(self) -> None:
+        """2 + 8 of 12, of 30 points: 25."""
+        first, second = self.used()["criteria"]
+        chosen = [{"criterion": first["id"], "level": first["levels"][1]["id"]}]
+        self.refused(self.score("", chosen), 422, "rubric.open")
+        chosen.append({"criterion": second["id"], "level": second["levels"][1]["id"]})
+        self.assertEqual(self.score(" ", chosen).json()["raw"], "25")
+        self.assertEqual(self.score("26", chosen, seen=1).json()["raw"], "26", "what is typed stands")
+
     def test_what_was_given_stays_as_it_read_when_the_rubric_is_changed(self) -> None:
         rubric = self.used()
         first = rubric["criteria"][0]
@@ -95,7 +104,7 @@ class Measuring(DemoCase):
         wrong = {"name": " ", "criteria": [criterion("Order", "0", None), criterion("order", "1", "2")]}
         told = self.refused(self.teacher.send("POST", RUBRICS, wrong), 422, "rubric.unnamed")
         self.assertIn("criteria.0.levels.1.points", {f["path"] for f in told["fields"]})
-        self.assertEqual(Rubric.objects.count(), 0)
+        self.assertFalse(Rubric.objects.filter(course=self.course).exclude(name="Field book").exists())
 
     def test_one_that_measures_something_is_not_taken_away_and_a_change_is_set_back(self) -> None:
         rubric = self.used()
@@ -106,12 +115,12 @@ class Measuring(DemoCase):
         undo = f"/courses/srv-110/changes/{change['change']}/undo"
         self.assertEqual(self.teacher.send("POST", undo).status_code, 200)
         self.assertIsNotNone(self.mine()["rubric"])
-        headline = self.teacher.get("/courses/srv-110/history").json()["changes"]
-        self.assertIn(f"By what {LOOP} is measured", {c["headline"] for c in headline})
+        told = self.teacher.get("/courses/srv-110/history").content.decode()
+        self.assertIn(f"By what {LOOP} is measured", told)
 
     def test_two_who_change_one_are_told(self) -> None:
         rubric = self.made()
-        edition = self.teacher.get(RUBRICS).json()["own"][0]["edition"]
+        (edition,) = (r["edition"] for r in self.teacher.get(RUBRICS).json()["own"] if r["id"] == rubric["id"])
         headers = {"Idempotency-Key": "a", "If-Match": f'"{edition}"'}
         path = f"/api{RUBRICS}/{rubric['id']}"
         for key, status in (("a", 200), ("b", 412)):
@@ -125,13 +134,14 @@ class Measuring(DemoCase):
         copy_grading(SYSTEM, self.course, self.induction, {self.item(LOOP).pk: self.induction_item().pk})
         row = GradedItem.objects.get(item=self.induction_item())
         assert row.rubric is not None
-        self.assertEqual((row.rubric.course_id, row.rubric.name), (self.induction.pk, "Field book"))
+        self.assertEqual((row.rubric.course_id, row.rubric.name), (self.induction.pk, "Loop"))
         self.assertNotEqual(row.rubric, GradedItem.objects.get(item=self.item(LOOP)).rubric)
 
     def induction_item(self) -> Item:
         return Item.objects.filter(course=self.induction, removed=False)[0]
 
     def test_a_comment_is_kept_once_and_those_used_most_come_first(self) -> None:
+        Remark.objects.all().delete()
         for text in ("Show the units.", "Close the loop.", " Show the units. "):
             self.assertEqual(Caller(ASSISTANT).send("POST", REMARKS, {"text": text}).status_code, 200)
         rows = {r["text"]: r["id"] for r in self.teacher.get(REMARKS).json()}

@@ -92,6 +92,10 @@ export function courseBook(slug: Get<string>) {
           }),
         ),
       ),
+    rubrics: () =>
+      read(key("rubrics"), () => told(client.GET("/api/courses/{slug}/rubrics", { params: at({}) }))),
+    remarks: () =>
+      read(key("remarks"), () => told(client.GET("/api/courses/{slug}/remarks", { params: at({}) }))),
     cell: (item: Get<number>, person: Get<number>) =>
       read(key("gradebook", "cell", item, person), () =>
         told(

@@ -45,7 +45,7 @@ onBeforeUnmount(() => near?.disconnect());
   <section ref="root" :aria-label="name">
     <p v-if="failed" role="alert" class="text-late">{{ t("slides.pdfFailed") }}</p>
     <p v-else-if="!pdf" class="text-soft">{{ t("slides.opening") }}</p>
-    <figure v-for="n in pdf?.numPages ?? 0" :key="n" class="mb-3">
+    <figure v-for="n in pdf?.numPages ?? 0" :key="n" class="relative mb-3">
       <canvas
         :data-page="n"
         class="block w-full border border-rule bg-white"
@@ -53,9 +53,10 @@ onBeforeUnmount(() => near?.disconnect());
         role="img"
         :aria-label="t('slides.page', { n })"
       />
-      <figcaption class="figures mt-0.5 text-[13px] text-soft">
+      <figcaption class="figures h-7 pt-1 text-[13px] text-soft">
         {{ t("slides.count", { n, all: pdf?.numPages ?? 0 }) }}<span class="sr-only">{{ texts[n] }}</span>
       </figcaption>
+      <slot name="over" :page="n" />
     </figure>
   </section>
 </template>

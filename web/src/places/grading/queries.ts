@@ -1,6 +1,7 @@
-import { keepPreviousData, useQuery } from "@tanstack/vue-query";
-import { client, told, type Shapes } from "@/api/client";
-import { courseBook, courseClass, touched } from "@/api/reads";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/vue-query";
+import { client, seeing, told, type Shapes } from "@/api/client";
+import { courseBook, courseClass, keyOf, touched } from "@/api/reads";
+import type { Mark } from "@/items/reading/MarkedFile.vue";
 import { useWrite } from "@/frame/writes";
 
 export const useGradebook = (slug: () => string) => useQuery(courseBook(slug).whole());
@@ -37,6 +38,140 @@ export function useGradingWrites(slug: () => string, id: () => number) {
           }),
         ),
       () => touched.grading(slug()),
+    ),
+  };
+}
+
+export const useRubrics = (slug: () => string) => useQuery(courseBook(slug).rubrics());
+
+/** Rubrics of the course, and by which of them an item is measured. */
+export function useRubricWrites(slug: () => string, id: () => number) {
+  const at = () => ({ slug: slug() });
+  const all = () => touched.grading(slug());
+  return {
+    make: useWrite(
+      (body: Shapes["RubricIn"], headers) =>
+        told(client.POST("/api/courses/{slug}/rubrics", { params: { path: at() }, body, headers })),
+      all,
+      true,
+    ),
+    change: useWrite(
+      ({ id: rubric, edition, wish }: { id: number; edition: number; wish: Shapes["RubricIn"] }, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/rubrics/{rubric_id}", {
+            params: { path: { ...at(), rubric_id: rubric } },
+            body: wish,
+            headers: { ...headers, ...seeing(edition) },
+          }),
+        ),
+      all,
+      true,
+    ),
+    remove: useWrite(
+      (rubric: number, headers) =>
+        told(
+          client.DELETE("/api/courses/{slug}/rubrics/{rubric_id}", {
+            params: { path: { ...at(), rubric_id: rubric } },
+            headers,
+          }),
+        ),
+      all,
+    ),
+    use: useWrite(
+      (rubric: number | null, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/rubric", {
+            params: { path: { ...at(), item_id: id() } },
+            body: { rubric_id: rubric },
+            headers,
+          }),
+        ),
+      all,
+    ),
+  };
+}
+
+export const useRemarks = (slug: () => string, wanted: () => boolean) =>
+  useQuery({ ...courseBook(slug).remarks(), enabled: wanted });
+
+/** Comments that are kept for again. */
+export function useRemarkWrites(slug: () => string) {
+  const at = (rest: { remark_id: number }) => ({ params: { path: { slug: slug(), ...rest } } });
+  const kept = () => touched.remarks(slug());
+  return {
+    keep: useWrite(
+      (text: string, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/remarks", {
+            params: { path: { slug: slug() } },
+            body: { text },
+            headers,
+          }),
+        ),
+      kept,
+    ),
+    used: useWrite(
+      (id: number, headers) =>
+        told(
+          client.POST("/api/courses/{slug}/remarks/{remark_id}/used", { ...at({ remark_id: id }), headers }),
+        ),
+      touched.nothing,
+      true,
+    ),
+    remove: useWrite(
+      (id: number, headers) =>
+        told(client.DELETE("/api/courses/{slug}/remarks/{remark_id}", { ...at({ remark_id: id }), headers })),
+      kept,
+    ),
+  };
+}
+
+/** What is said at places of somebody's work: each answer is the work as it stands then. */
+export function useNoteWrites(slug: () => string, id: () => number, person: () => number) {
+  const queries = useQueryClient();
+  const at = () => ({ slug: slug(), item_id: id(), person_id: person() });
+  const show = (work: Shapes["Work"]): Shapes["Work"] => {
+    queries.setQueryData(keyOf(courseClass(slug).work(id, () => work.person_id)), work);
+    return work;
+  };
+  return {
+    add: useWrite(
+      async (body: Mark, headers) =>
+        show(
+          await told(
+            client.POST("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes", {
+              params: { path: at() },
+              body,
+              headers,
+            }),
+          ),
+        ),
+      touched.nothing,
+    ),
+    change: useWrite(
+      async ({ note, words }: { note: number; words: string }, headers) =>
+        show(
+          await told(
+            client.PUT("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes/{note_id}", {
+              params: { path: { ...at(), note_id: note } },
+              body: { words },
+              headers,
+            }),
+          ),
+        ),
+      touched.nothing,
+    ),
+    remove: useWrite(
+      async (note: number, headers) =>
+        show(
+          await told(
+            client.DELETE("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes/{note_id}", {
+              params: { path: { ...at(), note_id: note } },
+              headers,
+            }),
+          ),
+        ),
+      touched.nothing,
     ),
   };
 }

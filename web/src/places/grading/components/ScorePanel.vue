@@ -9,6 +9,8 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useGradingWrites } from "../queries";
+import KeptRemarks from "./KeptRemarks.vue";
+import RubricPicker from "./RubricPicker.vue";
 
 const CONFLICT = 409;
 const { work, queue, slug, id } = defineProps<{
@@ -35,7 +37,24 @@ const saving = ref(false);
 const kept = ref<Shapes["ScoreOut"]>(work.score);
 const input = useTemplateRef<HTMLInputElement>("input");
 
-const dirty = computed(() => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment);
+const chosen = ref<Shapes["ChosenIn"][]>([]);
+const told = (list: Shapes["ChosenIn"][]): string =>
+  JSON.stringify(
+    list
+      .filter((one) => one.level !== null || one.remark?.trim())
+      .map((one) => [one.criterion, one.level, one.remark?.trim() ?? ""])
+      .sort((a, b) => Number(a[0]) - Number(b[0])),
+  );
+/** What stands with the score, of the rubric that measures the item now. */
+const chosenBefore = computed(() =>
+  (kept.value.measured?.criteria ?? [])
+    .filter((one) => work.rubric?.criteria.some((c) => c.id === one.id))
+    .map(({ id: criterion, level, remark }) => ({ criterion, level, remark })),
+);
+const measured = computed(() => work.rubric !== null && told(chosen.value) !== told(chosenBefore.value));
+const dirty = computed(
+  () => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment || measured.value,
+);
 
 // A comment without a score is kept by nobody yet: who goes on to the next one is asked.
 useUnsaved(
@@ -47,6 +66,7 @@ function show(): void {
   kept.value = work.score;
   raw.value = work.score.raw ?? "";
   comment.value = work.score.comment;
+  chosen.value = [...chosenBefore.value];
   refused.value = "";
   theirs.value = null;
   above.value = false;
@@ -84,6 +104,7 @@ async function send(over: number | null, meant: boolean): Promise<boolean> {
       comment: comment.value,
       seen_version: seen,
       above_possible: meant,
+      ...(measured.value ? { chosen: chosen.value } : {}),
     });
     if (raw.value === sent) raw.value = kept.value.raw ?? "";
     refused.value = "";
@@ -99,6 +120,21 @@ async function send(over: number | null, meant: boolean): Promise<boolean> {
     saving.value = false;
   }
 }
+
+/** All criteria have their level: they give the points. Until then, or where it gives none, they are typed. */
+function levelled(): void {
+  const all = work.rubric?.criteria.every((c) =>
+    chosen.value.some((o) => o.criterion === c.id && o.level !== null),
+  );
+  if (!all) return;
+  if (work.rubric?.most) raw.value = "";
+  if (work.rubric?.most || raw.value) void save();
+}
+
+const put = (text: string): void => {
+  comment.value = comment.value.trim() ? `${comment.value.trimEnd()}\n${text}` : text;
+  if (raw.value) void save();
+};
 
 async function saveNext(): Promise<void> {
   if (await save()) emit("next");
@@ -135,6 +171,13 @@ defineExpose({ save });
         @change="save()"
       />
     </UiField>
+    <RubricPicker
+      v-if="work.rubric"
+      v-model="chosen"
+      :rubric="work.rubric"
+      @level="levelled"
+      @remark="raw && save()"
+    />
     <dl v-if="kept.counts !== null && !dirty" class="sum">
       <dt>{{ t("grading.given") }}</dt>
       <dd>{{ kept.raw }}</dd>
@@ -149,13 +192,14 @@ defineExpose({ save });
     <UiField v-slot="{ field }" :label="t('grading.comment')">
       <textarea :id="field" v-model="comment" class="field" rows="6" @change="save()" />
     </UiField>
+    <KeptRemarks :slug="slug" :comment="comment" @put="put" />
     <p v-if="refused" role="alert" class="text-[14px] text-late">{{ refused }}</p>
     <div v-if="theirs !== null" class="flex gap-2">
       <UiButton @click="show">{{ t("grading.conflictKeep") }}</UiButton>
       <UiButton @click="save(theirs)">{{ t("grading.conflictMine") }}</UiButton>
     </div>
     <UiButton v-if="above" @click="save(null, true)">{{ t("grading.above", { raw }) }}</UiButton>
-    <div class="flex flex-wrap gap-2">
+    <div class="go">
       <UiButton look="main" type="submit">{{ t("grading.saveNext") }}</UiButton>
       <UiButton @click="emit('previous')">{{ t("grading.previous") }}</UiButton>
       <UiButton @click="emit('next')">{{ t("grading.next") }}</UiButton>
@@ -169,6 +213,17 @@ defineExpose({ save });
 .panel {
   display: grid;
   gap: 12px;
+}
+.go {
+  position: sticky;
+  bottom: -20px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 0 -20px;
+  padding: 10px 20px;
+  border-top: 1px solid var(--rule-faint);
+  background: var(--sheet);
 }
 .score {
   font-size: 22px;

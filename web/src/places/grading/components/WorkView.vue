@@ -2,16 +2,31 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import PdfPages from "@/items/reading/PdfPages.vue";
+import MarkedFile from "@/items/reading/MarkedFile.vue";
 import { sizeWords } from "@/items/model/sizes";
 import { lateWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
+import { useNoteWrites } from "../queries";
 
 /** What a student handed in, the latest attempt first. */
-const { work, zone } = defineProps<{ work: Shapes["Work"]; zone: string }>();
+const { work, zone, slug, id } = defineProps<{
+  work: Shapes["Work"];
+  zone: string;
+  slug: string;
+  id: number;
+}>();
 const { t, locale } = useI18n();
 const times = useTimes(() => zone);
-const is = (file: Shapes["WorkFile"], type: string): boolean => file.content_type.startsWith(type);
+const writes = useNoteWrites(
+  () => slug,
+  () => id,
+  () => work.person_id,
+);
+/** On what something can be said at a place. */
+const hasPlaces = (work_: Shapes["Work"]): boolean =>
+  work_.attempts.some((attempt) =>
+    attempt.files.some((file) => /^(image|video|audio)\/|^application\/pdf$/.test(file.content_type)),
+  );
 </script>
 
 <template>
@@ -30,6 +45,9 @@ const is = (file: Shapes["WorkFile"], type: string): boolean => file.content_typ
           files: work.draft_files ? t("detail.files", { n: work.draft_files }, work.draft_files) : "",
         })
       }}
+    </p>
+    <p v-if="hasPlaces(work)" class="mt-1 text-[14px] text-soft">
+      {{ t("notes.hint") }} {{ t("notes.seen") }}
     </p>
     <section
       v-for="attempt in [...work.attempts].reverse()"
@@ -73,36 +91,15 @@ const is = (file: Shapes["WorkFile"], type: string): boolean => file.content_typ
             >{{ file.name }}</a
           >
           <span class="figures ml-2 text-soft">{{ sizeWords(file.size, locale) }}</span>
-          <img
-            v-if="is(file, 'image/')"
-            :src="file.address"
-            :alt="file.name"
-            class="mt-1 max-w-full border border-rule"
-          />
-          <PdfPages
-            v-else-if="is(file, 'application/pdf')"
+          <MarkedFile
             class="mt-1"
-            :address="`${file.address}?show=1`"
-            :name="file.name"
+            :file="file"
+            :notes="attempt.notes ?? []"
+            marking
+            @add="(mark) => writes.add.mutate(mark)"
+            @change="(note, words) => writes.change.mutate({ note, words })"
+            @remove="(note) => writes.remove.mutate(note)"
           />
-          <!-- eslint-disable vuejs-accessibility/media-has-caption -- a student's own recording has no captions -->
-          <video
-            v-else-if="is(file, 'video/')"
-            :src="file.address"
-            :aria-label="file.name"
-            controls
-            preload="metadata"
-            class="mt-1 max-h-[60vh] max-w-full"
-          />
-          <audio
-            v-else-if="is(file, 'audio/')"
-            :src="file.address"
-            :aria-label="file.name"
-            controls
-            preload="metadata"
-            class="mt-1 w-full"
-          />
-          <!-- eslint-enable vuejs-accessibility/media-has-caption -->
         </li>
       </ul>
     </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRouter } from "vue-router";
 import { useWrong } from "@/frame/writes";
@@ -14,6 +14,8 @@ import QueueList from "../components/QueueList.vue";
 import ScorePanel from "../components/ScorePanel.vue";
 import WorkView from "../components/WorkView.vue";
 import { useGradingWrites, useQueue, useWork } from "../queries";
+
+const RubricDialog = defineAsyncComponent(() => import("../components/RubricDialog.vue"));
 
 const { slug, id, person } = defineProps<{ slug: string; id: number; person: number | null }>();
 const { t } = useI18n();
@@ -33,6 +35,7 @@ const writes = useGradingWrites(
   () => id,
 );
 const releasing = ref(false);
+const measuring = ref(false);
 const list = useTemplateRef<HTMLElement>("list");
 /** The order in which one began: it does not jump while scores are saved. */
 const order = ref<number[]>([]);
@@ -90,7 +93,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
     </aside>
     <main id="content" class="min-w-0 flex-1 px-4 py-5 sm:px-10">
       <h1 class="mb-3 text-[24px] font-bold">{{ queue.title }}</h1>
-      <WorkView v-if="work" :work="work" :zone="queue.zone" />
+      <WorkView v-if="work" :key="work.person_id" :work="work" :zone="queue.zone" :slug="slug" :id="id" />
       <p v-else class="text-soft">{{ t("grading.pick") }}</p>
     </main>
     <aside v-if="work" class="score" :aria-label="t('grading.panel')">
@@ -103,7 +106,19 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
         @next="go(1)"
         @previous="go(-1)"
       />
+      <UiButton v-if="queue.can_release" look="text" class="mt-3" @click="measuring = true">{{
+        work.rubric ? t("rubric.by", { name: work.rubric.name }) : t("rubric.choose")
+      }}</UiButton>
     </aside>
+    <RubricDialog
+      v-if="measuring && work"
+      :slug="slug"
+      :id="id"
+      :title="queue.title"
+      :present="work.rubric?.id ?? null"
+      :possible="queue.possible"
+      @close="measuring = false"
+    />
     <UiDialog :open="releasing" :title="t('grading.releaseTitle')" @close="releasing = false">
       <p class="mb-4">{{ t("grading.releaseText", { n: queue.held }) }}</p>
       <UiButton look="main" @click="release">{{ t("grading.releaseGo") }}</UiButton>
@@ -129,7 +144,7 @@ main {
   overflow-y: auto;
 }
 .score {
-  width: 300px;
+  width: 324px;
   flex: none;
   overflow-y: auto;
   padding: 20px;

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { lateWords } from "@/items/model/states";
+import MeasuredList from "@/items/reading/MeasuredList.vue";
 import { useTimes } from "@/ui/moment/zones";
+
+const MarkedFile = defineAsyncComponent(() => import("@/items/reading/MarkedFile.vue"));
 
 const { work, zone } = defineProps<{ work: Shapes["MyWork"]; zone: string }>();
 const { t } = useI18n();
@@ -37,9 +41,13 @@ const times = useTimes(() => zone);
         <span v-if="attempt.late_seconds" class="text-late">{{
           t("state.late", { by: lateWords(attempt.late_seconds, t) })
         }}</span>
-        <a v-for="file in attempt.files" :key="file.id" :href="file.address" class="text-deep underline">{{
-          file.name
-        }}</a>
+        <a
+          v-for="file in attempt.files"
+          :key="file.id"
+          :href="file.address"
+          class="inline-flex min-h-6 items-center text-deep underline"
+          >{{ file.name }}</a
+        >
         <a
           v-if="attempt.link"
           :href="attempt.link"
@@ -51,6 +59,23 @@ const times = useTimes(() => zone);
         <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
           t("receipt.title", { number: attempt.number })
         }}</RouterLink>
+        <p v-if="attempt.remark && attempt.remark !== work.score?.comment" class="w-full whitespace-pre-wrap">
+          <span class="text-soft">{{ t("handIn.comment") }}:</span> {{ attempt.remark }}
+        </p>
+        <MeasuredList v-if="attempt.measured" class="w-full" :measured="attempt.measured" />
+        <details v-if="attempt.notes?.length" class="w-full" open>
+          <summary class="cursor-pointer font-semibold">
+            {{ t("notes.yours", { n: attempt.notes.length }, attempt.notes.length) }}
+          </summary>
+          <template v-for="file in attempt.files" :key="file.id">
+            <MarkedFile
+              v-if="attempt.notes.some((note) => note.file_id === file.id)"
+              class="mt-2"
+              :file="file"
+              :notes="attempt.notes"
+            />
+          </template>
+        </details>
         <details v-if="attempt.text" class="w-full">
           <summary class="cursor-pointer text-soft">{{ t("handIn.yourText") }}</summary>
           <p class="figures mt-1 max-h-80 overflow-y-auto whitespace-pre-wrap">{{ attempt.text }}</p>

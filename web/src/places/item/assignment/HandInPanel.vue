@@ -5,6 +5,7 @@ import { useRouter } from "vue-router";
 import { NoAnswer, wishKey, type Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
+import RubricTable from "@/items/reading/RubricTable.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { sayWrong } from "@/ui/notice/notices";
 import { useTimes } from "@/ui/moment/zones";
@@ -110,6 +111,7 @@ defineExpose({
 <template>
   <section class="mt-6" :aria-label="t('handIn.title')">
     <AttemptList v-if="work.attempts.length || work.score" :work="work" :zone="page.zone" />
+    <RubricTable v-if="work.rubric" class="mb-5" :rubric="work.rubric" />
     <p v-if="!brief.takes_hand_ins" class="text-soft">{{ t("handIn.paper") }}</p>
     <p v-else-if="!work.open" class="text-soft">
       {{ t("handIn.closed", { at: page.row.closes ? times.moment(page.row.closes) : "" }) }}
