@@ -51,6 +51,7 @@ BODIES: dict[str, Any] = {
     f"put {QUEUE}/{{person_id}}/notes/{{note_id}}": {"words": "Here"},
     f"post {COURSE}/rubrics": RUBRIC,
     f"put {COURSE}/rubrics/{{rubric_id}}": RUBRIC,
+    f"post {COURSE}/standing/try": {"scores": []},
     f"put {ITEM}/rubric": {"rubric_id": None},
     f"post {COURSE}/remarks": {"text": "Show the units."},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},

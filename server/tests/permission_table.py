@@ -128,6 +128,8 @@ TABLE: dict[str, set[str]] = {
     f"get {COURSE}/history": INSTRUCTORS,
     f"put {COURSE}/opening": INSTRUCTORS,
     f"get {COURSE}/standing": STUDENTS,
+    f"post {COURSE}/standing/try": STUDENTS,
+    f"get {COURSE}/standing/pdf": STUDENTS,
     f"get {COURSE}/standing/{{person_id}}": TEACHERS,
     f"get {COURSE}/gradebook": TEACHERS,
     f"get {COURSE}/gradebook/rows": TEACHERS,

@@ -109,7 +109,7 @@ class Total:
     weight_waiting: Fraction
 
 
-def _points_in(kind: str, entry: Entry) -> Fraction | None:
+def points_in(kind: str, entry: Entry) -> Fraction | None:
     """The points with which an entry counts in a total of this kind; None leaves it out."""
     if entry.standing is Standing.EXCUSED:
         return None
@@ -159,7 +159,7 @@ def _carries(category: Category, draft: _Draft) -> bool:
 
 
 def _category_draft(kind: str, category: Category) -> _Draft:
-    points = {e.item_id: _points_in(kind, e) for e in category.entries}
+    points = {e.item_id: points_in(kind, e) for e in category.entries}
     regular = [
         Scored(e.item_id, _in_unit(category, e, p), _in_unit(category, e, e.possible), not e.never_dropped)
         for e in category.entries

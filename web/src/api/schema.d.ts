@@ -3916,6 +3916,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/standing/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** My Standing Pdf */
+        get: operations["my_standing_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/standing/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Scores
+         * @description The reader's own totals with other scores, and what every band needs; changes nothing.
+         */
+        post: operations["try_scores"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/standing/{person_id}": {
         parameters: {
             query?: never;
@@ -5097,6 +5134,23 @@ export interface components {
             lower: number;
             /** Name */
             name: string;
+        };
+        /**
+         * BandReach
+         * @description `share`: percent of what can still be had on each item that is left; null unless it is possible.
+         */
+        BandReach: {
+            /** Band */
+            band: string;
+            /** Lower */
+            lower: string;
+            /**
+             * Outlook
+             * @enum {string}
+             */
+            outlook: "certain" | "possible" | "out_of_reach";
+            /** Share */
+            share: string | null;
         };
         /** BankChoice */
         BankChoice: {
@@ -12764,26 +12818,14 @@ export interface components {
         };
         /**
          * Tried
-         * @description `key`: as it would have to be written; `share` of the points, None while a person has to read it.
+         * @description Totals as they would be, and every band above the lowest, the highest first.
          */
         Tried: {
-            /** Fields */
-            fields: {
-                [key: string]: components["schemas"]["TriedField"];
-            };
-            /** Key */
-            key: {
-                [key: string]: string;
-            };
-            /** Numbers */
-            numbers: {
-                [key: string]: string;
-            };
-            question: components["schemas"]["ShownQuestion"];
-            /** Share */
-            share: string | null;
-            /** Solution */
-            solution: string;
+            ceiling: components["schemas"]["Total"];
+            current: components["schemas"]["Total"];
+            floor: components["schemas"]["Total"];
+            /** Reach */
+            reach: components["schemas"]["BandReach"][];
         };
         /** TriedField */
         TriedField: {
@@ -12792,6 +12834,21 @@ export interface components {
             share: string | null;
             /** Words */
             words: string[];
+        };
+        /** TriedIn */
+        TriedIn: {
+            /** Scores */
+            scores: components["schemas"]["TriedScore"][];
+        };
+        /**
+         * TriedScore
+         * @description `points` as typed; empty: not tried.
+         */
+        TriedScore: {
+            /** Item Id */
+            item_id: number;
+            /** Points */
+            points: string;
         };
         /** TryIn */
         TryIn: {
@@ -19786,6 +19843,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Standing"];
+                };
+            };
+        };
+    };
+    my_standing_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    try_scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
                 };
             };
         };

@@ -22,11 +22,15 @@ from apps.screens.totals import StandingOf, Walked
 
 def own_standing(course: Course, reader: Reader, person_name: str) -> out.Standing:
     """The reader's own, or that of the student whom they walk through the course as."""
+    return _sheet(own_known(course, reader), "" if reader.made_up else person_name, reader.now)
+
+
+def own_known(course: Course, reader: Reader) -> StandingOf:
     walked = None
     if reader.made_up:
         laid = laid_for(course, reader)
         walked = Walked(own_progress(course, laid, reader), cells_of_made_up(laid, reader.made_up))
-    return _sheet(StandingOf(course, reader.person_id, reader.now, walked), "" if walked else person_name, reader.now)
+    return StandingOf(course, reader.person_id, reader.now, walked)
 
 
 def standing(course: Course, person_id: int, person_name: str, now: datetime) -> out.Standing:
@@ -44,14 +48,14 @@ def _sheet(known: StandingOf, person_name: str, now: datetime) -> out.Standing:
         decimals=known.setup.scheme.decimals,
         letters_on_rounded=known.setup.scheme.letters_on_rounded,
         weighted=all(c.weight is not None for c in known.setup.categories),
-        current=_total(current, known.laid),
-        floor=_total(known.total("floor"), known.laid),
-        ceiling=_total(known.total("ceiling"), known.laid),
+        current=total_out(current, known.laid),
+        floor=total_out(known.total("floor"), known.laid),
+        ceiling=total_out(known.total("ceiling"), known.laid),
         categories=[_category(known, c, rows[c.pk]) for c in known.setup.categories],
     )
 
 
-def _total(total: core.Total, laid: Layout) -> out.Total:
+def total_out(total: core.Total, laid: Layout) -> out.Total:
     return out.Total(
         value=None if total.shown is None else str(total.shown),
         exact=None if total.value is None else str(rounded(total.value, 4)),

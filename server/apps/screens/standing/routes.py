@@ -2,12 +2,14 @@ from django.http import HttpResponse
 from ninja import Router
 
 from apps.courses.public import can_see_student, can_study, students
-from apps.kernel.public import answer, not_found, require
+from apps.kernel.public import answer, not_found, pdf_answer, require
 from apps.path.public import enter
 from apps.people.public import SignedIn
 from apps.screens.standing import schemas as s
-from apps.screens.standing.page import own_standing, standing
+from apps.screens.standing.page import own_known, own_standing, standing
+from apps.screens.standing.paper import standing_pdf
 from apps.screens.standing.strips import class_strips as strips
+from apps.screens.standing.trying import tried
 
 router = Router(tags=["standing"])
 
@@ -17,6 +19,21 @@ def my_standing(request: SignedIn, slug: str) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_study(reader.member))
     return answer(own_standing(course, reader, request.user.name))
+
+
+@router.post("/courses/{slug}/standing/try", response=s.Tried)
+def try_scores(request: SignedIn, slug: str, payload: s.TriedIn) -> s.Tried:
+    """The reader's own totals with other scores, and what every band needs; changes nothing."""
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    return tried(own_known(course, reader), payload.scores)
+
+
+@router.get("/courses/{slug}/standing/pdf")
+def my_standing_pdf(request: SignedIn, slug: str) -> HttpResponse:
+    course, reader = enter(request, slug)
+    require(can_study(reader.member))
+    return pdf_answer(standing_pdf(course, own_standing(course, reader, request.user.name)), f"standing-{slug}.pdf")
 
 
 @router.get("/courses/{slug}/standing/{person_id}", response=s.Standing)

@@ -1,9 +1,11 @@
 from datetime import datetime
+from typing import Annotated
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 from unvo_core.grading.attempts import Counting
 from unvo_core.grading.late import LatePer
 from unvo_core.grading.totals import EntryRole
+from unvo_core.grading.trying import Outlook
 from unvo_core.path.evaluate import State
 
 from apps.layout.public import ItemRef
@@ -101,6 +103,35 @@ class Standing(BaseModel):
     floor: Total
     ceiling: Total
     categories: list[CategoryRow]
+
+
+class TriedScore(BaseModel):
+    """`points` as typed; empty: not tried."""
+
+    item_id: int
+    points: Annotated[str, Field(max_length=40)]
+
+
+class TriedIn(BaseModel):
+    scores: Annotated[list[TriedScore], Field(max_length=1000)]
+
+
+class BandReach(BaseModel):
+    """`share`: percent of what can still be had on each item that is left; null unless it is possible."""
+
+    band: str
+    lower: str
+    outlook: Outlook
+    share: str | None
+
+
+class Tried(BaseModel):
+    """Totals as they would be, and every band above the lowest, the highest first."""
+
+    current: Total
+    floor: Total
+    ceiling: Total
+    reach: list[BandReach]
 
 
 class Tick(BaseModel):

@@ -2,10 +2,16 @@
 
 from __future__ import annotations
 
+from io import BytesIO
+from typing import Any
+
+import pypdf
 from django.test import override_settings
+from django.utils import timezone
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 
-from apps.gradebook.models import GradedItem
+from apps.gradebook.models import Cell, GradedItem, Score
+from apps.kernel.models import AuditRecord
 
 
 class Standing(DemoCase):
@@ -79,3 +85,67 @@ class Standing(DemoCase):
             self.assertAlmostEqual(float(row["share"]), part, delta=0.006)
             share += part
         self.assertEqual(str(round(share)), self.standing["current"]["share"])
+
+
+class Trying(DemoCase):
+    TRY = "/courses/srv-110/standing/try"
+
+    def setUp(self) -> None:
+        self.student = Caller(KEEPS_UP)
+        self.standing = self.student.get("/courses/srv-110/standing").json()
+
+    def tried(self, **points: str) -> Any:
+        wishes = [{"item_id": int(pk.removeprefix("i")), "points": value} for pk, value in points.items()]
+        return self.student.send("POST", self.TRY, {"scores": wishes})
+
+    def open_item(self) -> dict[str, Any]:
+        rows = [i for c in self.standing["categories"] for i in c["items"]]
+        return next(i for i in rows if i["state"] == "to_do")
+
+    def test_with_nothing_tried_it_is_the_standing_and_trying_keeps_nothing(self) -> None:
+        told = self.tried().json()
+        for kind in ("current", "floor", "ceiling"):
+            self.assertEqual(told[kind], self.standing[kind])
+        before = AuditRecord.objects.count(), Score.objects.count()
+        changed = self.tried(**{f"i{self.open_item()['id']}": "1"}).json()
+        self.assertNotEqual(changed["current"]["exact"], self.standing["current"]["exact"])
+        self.assertEqual((AuditRecord.objects.count(), Score.objects.count()), before)
+        self.assertEqual(self.student.get("/courses/srv-110/standing").json(), self.standing)
+
+    def test_a_tried_score_totals_as_the_same_score_released(self) -> None:
+        item = self.open_item()
+        told = self.tried(**{f"i{item['id']}": "7,5"}).json()
+        graded = GradedItem.objects.get(item_id=item["id"])
+        cell = Cell.objects.create(graded_item=graded, person=self.student.person)
+        at = timezone.now()
+        Score.objects.create(cell=cell, raw="7.5", released_at=at, graded_at=at)
+        now = self.student.get("/courses/srv-110/standing").json()
+        for kind in ("current", "floor", "ceiling"):
+            self.assertEqual(told[kind]["exact"], now[kind]["exact"], kind)
+
+    def test_every_band_is_certain_or_needs_a_share_or_is_out_of_reach(self) -> None:
+        told = self.tried().json()
+        floor, ceiling = float(self.standing["floor"]["value"]), float(self.standing["ceiling"]["value"])
+        self.assertEqual([r["band"] for r in told["reach"]], ["A", "B", "C", "D"])
+        for reach in told["reach"]:
+            lower = float(reach["lower"])
+            known = "certain" if floor >= lower else "out_of_reach" if ceiling < lower else "possible"
+            self.assertEqual(reach["outlook"], known, reach)
+            self.assertEqual(reach["share"] is not None, known == "possible")
+
+    def test_what_is_no_score_is_said_and_another_item_is_not_there(self) -> None:
+        item = self.open_item()["id"]
+        self.assertIn("NaN", self.refused(self.tried(**{f"i{item}": "NaN"}), 422, "score.unreadable")["detail"])
+        self.refused(self.tried(**{f"i{item}": "100000"}), 422, "score.above")
+        self.refused(self.tried(i999999="1"), 404, "request.not_found")
+        self.assertEqual(self.tried(**{f"i{item}": " "}).json()["current"], self.standing["current"])
+
+    def test_on_paper_it_says_the_same_figures(self) -> None:
+        """Read back by pypdf."""
+        answer = self.student.get("/courses/srv-110/standing/pdf")
+        text = " ".join(page.extract_text() for page in pypdf.PdfReader(BytesIO(answer.content)).pages)
+        for kind in ("current", "floor", "ceiling"):
+            self.assertIn(self.standing[kind]["value"], text)
+        for row in self.standing["current"]["rows"]:
+            if row["percent"] is not None:
+                self.assertIn(f"{row['numerator']} / {row['denominator']}", text)
