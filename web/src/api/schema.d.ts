@@ -12818,14 +12818,26 @@ export interface components {
         };
         /**
          * Tried
-         * @description Totals as they would be, and every band above the lowest, the highest first.
+         * @description `key`: as it would have to be written; `share` of the points, None while a person has to read it.
          */
         Tried: {
-            ceiling: components["schemas"]["Total"];
-            current: components["schemas"]["Total"];
-            floor: components["schemas"]["Total"];
-            /** Reach */
-            reach: components["schemas"]["BandReach"][];
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["TriedField"];
+            };
+            /** Key */
+            key: {
+                [key: string]: string;
+            };
+            /** Numbers */
+            numbers: {
+                [key: string]: string;
+            };
+            question: components["schemas"]["ShownQuestion"];
+            /** Share */
+            share: string | null;
+            /** Solution */
+            solution: string;
         };
         /** TriedField */
         TriedField: {
@@ -12849,6 +12861,17 @@ export interface components {
             item_id: number;
             /** Points */
             points: string;
+        };
+        /**
+         * TriedStanding
+         * @description Totals as they would be, and every band above the lowest, the highest first.
+         */
+        TriedStanding: {
+            ceiling: components["schemas"]["Total"];
+            current: components["schemas"]["Total"];
+            floor: components["schemas"]["Total"];
+            /** Reach */
+            reach: components["schemas"]["BandReach"][];
         };
         /** TryIn */
         TryIn: {
@@ -19888,7 +19911,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tried"];
+                    "application/json": components["schemas"]["TriedStanding"];
                 };
             };
         };

@@ -21,8 +21,8 @@ def my_standing(request: SignedIn, slug: str) -> HttpResponse:
     return answer(own_standing(course, reader, request.user.name))
 
 
-@router.post("/courses/{slug}/standing/try", response=s.Tried)
-def try_scores(request: SignedIn, slug: str, payload: s.TriedIn) -> s.Tried:
+@router.post("/courses/{slug}/standing/try", response=s.TriedStanding)
+def try_scores(request: SignedIn, slug: str, payload: s.TriedIn) -> s.TriedStanding:
     """The reader's own totals with other scores, and what every band needs; changes nothing."""
     course, reader = enter(request, slug)
     require(can_study(reader.member))

@@ -125,7 +125,7 @@ class BandReach(BaseModel):
     share: str | None
 
 
-class Tried(BaseModel):
+class TriedStanding(BaseModel):
     """Totals as they would be, and every band above the lowest, the highest first."""
 
     current: Total

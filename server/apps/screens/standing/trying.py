@@ -17,7 +17,7 @@ from apps.screens.standing.page import total_out
 from apps.screens.totals import StandingOf
 
 
-def tried(known: StandingOf, wishes: Sequence[out.TriedScore]) -> out.Tried:
+def tried(known: StandingOf, wishes: Sequence[out.TriedScore]) -> out.TriedStanding:
     """The three totals and every band's outlook with these scores; an empty one is not tried."""
     categories = with_scores(known.totals.categories, _read(known, wishes))
     scheme = known.setup
@@ -25,7 +25,7 @@ def tried(known: StandingOf, wishes: Sequence[out.TriedScore]) -> out.Tried:
     def one(kind: core.Kind) -> out.Total:
         return total_out(core.total(kind, categories, scheme.bands, scheme.rounding), known.laid)
 
-    return out.Tried(
+    return out.TriedStanding(
         current=one("current"),
         floor=one("floor"),
         ceiling=one("ceiling"),

@@ -7,17 +7,21 @@ import { isWalking } from "@/api/walk";
 import { itemPath } from "@/frame/addresses";
 import { lateWords, startedWords, tileOf, waitWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
+import { valueOf } from "@/ui/field/events";
 import StateTile from "@/ui/tile/StateTile.vue";
 import ClassStrip from "./ClassStrip.vue";
 
-const { item, slug, zone, strip, drops, now } = defineProps<{
+const { item, slug, zone, strip, drops, now, tried } = defineProps<{
   item: Shapes["ItemRow"];
   slug: string;
   zone: string;
   strip: Shapes["Strip"] | undefined;
   drops: number;
   now: string;
+  /** What is typed as its tried score; null: nothing is being tried. */
+  tried: string | null;
 }>();
+const emit = defineEmits<{ try: [points: string] }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
 const AskDialog = defineAsyncComponent(() => import("@/items/components/AskDialog.vue"));
@@ -114,7 +118,23 @@ const dropped = computed(() => item.role.startsWith("dropped"));
     <td class="class">
       <ClassStrip v-if="item.state === 'scored'" :strip="strip" :own="item.score" :possible="item.possible" />
     </td>
-    <td class="f">{{ item.score ?? "–" }} / {{ item.possible }}</td>
+    <td class="f">
+      <template v-if="tried !== null && item.state !== 'excused' && Number(item.possible)">
+        <input
+          class="field figures tried"
+          :class="{ some: tried.trim() }"
+          inputmode="decimal"
+          autocomplete="off"
+          maxlength="40"
+          :aria-label="t('trying.of', { title: item.title })"
+          :placeholder="item.score ?? '–'"
+          :value="tried"
+          @input="emit('try', valueOf($event))"
+        />
+      </template>
+      <template v-else>{{ item.score ?? "–" }}</template>
+      / {{ item.possible }}
+    </td>
     <td class="f wide" />
     <td class="f wide" />
   </tr>
@@ -131,6 +151,16 @@ td.figures {
 }
 .title {
   padding-left: 38px;
+}
+.tried {
+  width: 68px;
+  min-height: 30px;
+  padding: 2px 6px;
+  text-align: right;
+}
+.tried.some {
+  border-color: var(--now);
+  background: var(--now-wash);
 }
 .f {
   font: 13.5px var(--font-mono);
