@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
+from zoneinfo import ZoneInfo
 
 from unvo_core.grading.late import apply_late
+from unvo_core.plan.promises import promised
 from unvo_core.schedule.spans import is_closed, seconds_late
 
 from apps.assignments.api import schemas as out
@@ -46,9 +49,14 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
         late_now_deduction=str(points(cost)) if cost else None,
         score=_score(item, shown),
         being_graded=shown is not None and shown.mark.held,
-        turnaround_days=course.turnaround_days,
+        back_by=_back_by(course, handed) if shown is None or not (shown.mark.held or shown.points) else None,
         photos_before=len(handed[-1].photos.all()) if handed and draft is None else 0,
     )
+
+
+def _back_by(course: Course, handed: Sequence[HandIn]) -> datetime | None:
+    last = handed[-1].handed_in_at if handed else None
+    return promised(last, course.turnaround_days, ZoneInfo(course.zone)) if last else None
 
 
 def _attempt(hand_in: HandIn, item: LaidItem, given: Released | None) -> out.Attempt:

@@ -79,8 +79,40 @@ class Server:
         with self.opener.open(request, timeout=timeout) as answer:
             return json.loads(answer.read() or b"null")
 
-    def sign_in(self) -> None:
-        self.send("POST", "/_allauth/browser/v1/auth/login", {"username": KEEPS_UP, "password": DEMO_PASSWORD})
+    def upload(self, path: str, name: str, content: bytes) -> Any:
+        """One file as a form (multipart, RFC 7578)."""
+        edge = uuid.uuid4().hex
+        head = f'--{edge}\r\nContent-Disposition: form-data; name="file"; filename="{name}"\r\n\r\n'.encode()
+        headers = self.token() | {
+            "Content-Type": f"multipart/form-data; boundary={edge}",
+            "Idempotency-Key": str(uuid.uuid4()),
+        }
+        body = head + content + f"\r\n--{edge}--\r\n".encode()
+        request = urllib.request.Request(self.base + path, data=body, method="POST", headers=headers)
+        with self.opener.open(request, timeout=20) as answer:
+            return json.loads(answer.read())
+
+    def again(self, method: str, path: str, body: Any = None, key: str = "") -> Any:
+        """As a browser does: the same wish until it is answered."""
+        for attempt in range(6):
+            try:
+                return self.send(method, path, body, key)
+            except OSError:
+                if attempt == 5:
+                    raise
+                time.sleep(0.5)
+
+    def sign_in(self, who: str = KEEPS_UP) -> None:
+        self.send("POST", "/_allauth/browser/v1/auth/login", {"username": who, "password": DEMO_PASSWORD})
+
+
+def cut_every_connection() -> None:
+    """As a database that is started again: every other connection to it ends, whatever it is doing."""
+    with connection.cursor() as cursor:
+        cursor.execute(
+            "SELECT pg_terminate_backend(pid) FROM pg_stat_activity"
+            " WHERE datname = current_database() AND pid <> pg_backend_pid()"
+        )
 
 
 @override_settings(FIXED_CLOCK=CLOCK)

@@ -19,12 +19,12 @@ from apps.quizzes.actions.hand_in import hand_in_by_clock
 from apps.quizzes.jobs import hand_in_at
 from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
 from apps.quizzes.tests.cases import LATITUDE, OTHER_TAB, TAB, QuizWorld, later
-from django.db import connection, transaction
+from django.db import transaction
 from django.test import TransactionTestCase, override_settings
 from django.utils import timezone
 
 from tests.base import BEHIND, KEEPS_UP, Caller
-from tests.concurrency.test_killed_server import Server
+from tests.concurrency.test_killed_server import Server, cut_every_connection
 from tests.concurrency.test_races import at_once, slowly
 from tests.worlds import CLOCK, Committed
 
@@ -234,11 +234,7 @@ class KilledServer(QuizWorld, Committed, TransactionTestCase):
 
     def test_every_connection_of_the_database_is_cut_and_the_next_answer_is_kept(self) -> None:
         self.put(self.right(self.latitude))
-        with connection.cursor() as cursor:
-            cursor.execute(
-                "SELECT pg_terminate_backend(pid) FROM pg_stat_activity"
-                " WHERE datname = current_database() AND pid <> pg_backend_pid()"
-            )
+        cut_every_connection()
         given = self.right(self.sign)
         for _ in range(5):
             try:

@@ -8593,6 +8593,8 @@ export interface components {
             attempts: components["schemas"]["Attempt"][];
             /** Attempts Left */
             attempts_left: number | null;
+            /** Back By */
+            back_by: string | null;
             /** Being Graded */
             being_graded: boolean;
             brief: components["schemas"]["Brief"];
@@ -8607,8 +8609,6 @@ export interface components {
             photos_before: number;
             rubric: components["schemas"]["RubricOut"] | null;
             score: components["schemas"]["OwnScore"] | null;
-            /** Turnaround Days */
-            turnaround_days: number;
         };
         /** Named */
         Named: {

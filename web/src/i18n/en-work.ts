@@ -55,7 +55,8 @@ export default {
     plain: "{counts} of {possible}",
     comment: "Comment",
     beingGraded: "Being graded. Scores of this work are released for all at once.",
-    waiting: "Usually back within {n} days.",
+    back: "Usually back by {at}.",
+    backLate: "It was to be back by {at} and is late. Ask about it if you need it.",
   },
   photos: {
     title: "Work on paper, in photographs",

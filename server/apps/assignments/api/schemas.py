@@ -120,7 +120,8 @@ class MyWork(BaseModel):
     late_now_deduction: str | None
     score: OwnScore | None
     being_graded: bool
-    turnaround_days: int
+    back_by: datetime | None
+    """When the score of the last attempt is promised; null where nothing waits for one."""
     rubric: RubricOut | None
     photos_before: int
     """Pages of the last attempt with which the next can begin."""

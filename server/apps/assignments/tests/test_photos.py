@@ -167,3 +167,29 @@ class Photographs(DemoCase):
         self.refused(self.student.send("POST", put), 422, "link.not_http")
         self.student.send("PUT", put, {"text": "", "comment": "", "link": " https://sheets.example.org/1 "})
         self.assertEqual(self.hand_in()["link"], "https://sheets.example.org/1")
+
+
+class BadFiles(DemoCase):
+    def setUp(self) -> None:
+        self.student = Caller(KEEPS_UP)
+
+    def add(self, name: str, content: bytes) -> Any:
+        return self.student.send("POST", self.path(LOOP, "/hand-in/files"), file=upload(name, content))
+
+    def test_a_pdf_that_is_a_program_or_a_picture_is_refused_by_name_and_the_draft_stays(self) -> None:
+        self.add("book.pdf", PDF)
+        program = b"MZ" + b"\0" * 58 + b"\x80\0\0\0" + b"\0" * 64 + b"PE\0\0" + b"\0" * 200
+        self.assertIn("work.pdf", self.refused(self.add("work.pdf", program), 422, "file.not_accepted")["detail"])
+        self.assertIn("page.pdf", self.refused(self.add("page.pdf", jpeg()), 422, "file.wrong_type")["detail"])
+        self.refused(self.add("empty.pdf", b""), 422, "file.empty")
+        work = self.student.get(self.path(LOOP, "/hand-in")).json()
+        self.assertEqual([f["name"] for f in work["draft"]["files"]], ["book.pdf"])
+
+    def test_a_pdf_of_500_pages_is_handed_in_as_it_is(self) -> None:
+        writer, out = pypdf.PdfWriter(), BytesIO()
+        for _ in range(500):
+            writer.add_blank_page(595, 842)
+        writer.write(out)
+        self.assertEqual(self.add("long.pdf", out.getvalue()).status_code, 200)
+        receipt = self.student.send("POST", self.path(LOOP, "/hand-in")).json()
+        self.assertEqual(receipt["files"][0]["sha256"], hashlib.sha256(out.getvalue()).hexdigest())

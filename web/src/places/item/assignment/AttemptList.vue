@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from "vue";
+import { computed, defineAsyncComponent } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
@@ -9,9 +9,15 @@ import { useTimes } from "@/ui/moment/zones";
 
 const MarkedFile = defineAsyncComponent(() => import("@/items/reading/MarkedFile.vue"));
 
-const { work, zone } = defineProps<{ work: Shapes["MyWork"]; zone: string }>();
+const { work, zone, now } = defineProps<{ work: Shapes["MyWork"]; zone: string; now: string }>();
 const { t } = useI18n();
 const times = useTimes(() => zone);
+const backWords = computed(() => {
+  if (work.being_graded) return t("handIn.beingGraded");
+  if (!work.back_by) return "";
+  const at = times.value.day(work.back_by);
+  return t(Date.parse(work.back_by) < Date.parse(now) ? "handIn.backLate" : "handIn.back", { at });
+});
 </script>
 
 <template>
@@ -83,7 +89,7 @@ const times = useTimes(() => zone);
       </li>
     </ul>
     <p v-if="!work.score" class="mb-4 text-soft">
-      {{ work.being_graded ? t("handIn.beingGraded") : t("handIn.waiting", { n: work.turnaround_days }) }}
+      {{ backWords }}
     </p>
   </template>
 </template>

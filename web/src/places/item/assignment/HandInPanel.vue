@@ -110,7 +110,7 @@ defineExpose({
 
 <template>
   <section class="mt-6" :aria-label="t('handIn.title')">
-    <AttemptList v-if="work.attempts.length || work.score" :work="work" :zone="page.zone" />
+    <AttemptList v-if="work.attempts.length || work.score" :work="work" :zone="page.zone" :now="page.now" />
     <RubricTable v-if="work.rubric" class="mb-5" :rubric="work.rubric" />
     <p v-if="!brief.takes_hand_ins" class="text-soft">{{ t("handIn.paper") }}</p>
     <p v-else-if="!work.open" class="text-soft">
