@@ -24,7 +24,7 @@ def add_photographs(hand_ins: list[HandIn], random: Random) -> None:
     for hand_in in hand_ins[:MOST]:
         receipt = dict(hand_in.receipt or {})
         pages = [
-            PhotoPage(_photograph(page, random), f"Page {page} of 2, a photograph", f"{hand_in.number}   {page} / 2")
+            PhotoPage(photograph(page, 2, random), f"Page {page} of 2, a photograph", f"{hand_in.number}   {page} / 2")
             for page in (1, 2)
         ]
         title = receipt["item"]
@@ -36,13 +36,13 @@ def add_photographs(hand_ins: list[HandIn], random: Random) -> None:
         hand_in.save(update_fields=["receipt"])
 
 
-def _photograph(page: int, random: Random) -> bytes:
+def photograph(page: int, of: int, random: Random) -> bytes:
     sheet = Image.new("RGB", SIZE, PAPER)
     draw = ImageDraw.Draw(sheet)
     for y in range(MARGIN * 2, SIZE[1] - MARGIN, LINE):
         draw.line((MARGIN, y, SIZE[0] - MARGIN, y), fill=RULE, width=2)
     draw.line((SIZE[0] // 2, MARGIN * 2, SIZE[0] // 2, SIZE[1] - MARGIN), fill=RULE, width=3)
-    draw.text((MARGIN, MARGIN), f"Traverse, page {page} of 2", fill=PENCIL, font_size=34)
+    draw.text((MARGIN, MARGIN), f"Traverse, page {page} of {of}", fill=PENCIL, font_size=34)
     for n, leg in enumerate(YARD):
         y = MARGIN * 2 + (2 * n + 1) * LINE
         taped = leg.distance if page == 1 else leg.distance + random.gauss(0, 0.01)

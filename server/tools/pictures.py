@@ -5,13 +5,14 @@ from __future__ import annotations
 import os
 import re
 from pathlib import Path
+from random import Random
 
 from apps.gradebook.models import Score
 from apps.layout.models import Item
 from apps.questions.models import BankQuestion
+from demo.photographs import photograph
 from playwright.sync_api import Page, expect
 from tests.base import INSTRUCTOR, KEEPS_UP
-from tests.files import PDF, PNG
 from tests.journeys.browser import Journey
 
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True}
@@ -39,8 +40,11 @@ class Pictures(Camera):
         self.go(page, self.at("Latitudes and departures"))
         expect(page.locator(".katex").first).to_be_visible()
         self.take(page, "item")
-        self.go(page, "/c/srv-110/standing")
+        self.go(page, "/c/srv-110/standing?show=try")
         expect(page.get_by_text("The class")).to_be_visible()
+        page.get_by_label("A score to try for Set 7A").fill("11")
+        expect(page.get_by_text("Tried:")).to_be_visible()
+        page.mouse.wheel(0, -2000)
         self.take(page, "standing")
         self.go(page, "/")
         expect(page.get_by_role("region", name="Now", exact=True)).to_be_visible()
@@ -55,17 +59,19 @@ class Pictures(Camera):
 
     def hand_in(self, page: Page) -> None:
         self.go(page, self.at(LOOP))
-        page.get_by_label("Your text").fill("Closed at 0.050 m over 344.17 m, 1 : 6 930. Crew 3: Tarrow, Holt.")
-        files = [
-            ("page 1.png", "image/png", PNG),
-            ("page 2.png", "image/png", PNG),
-            ("computation.pdf", "application/pdf", PDF),
+        random = Random(7)
+        taken = [
+            {"name": f"page {n}.jpg", "mimeType": "image/jpeg", "buffer": photograph(n, 4, random)}
+            for n in (1, 2, 3, 4)
         ]
-        page.locator("input[type=file]").set_input_files([{"name": n, "mimeType": m, "buffer": b} for n, m, b in files])
-        expect(page.get_by_role("link", name="computation.pdf")).to_be_visible()
+        page.get_by_label("Choose photographs").set_input_files(taken)
+        expect(page.get_by_role("button", name="Page 4 of 4")).to_be_visible()
+        page.get_by_role("button", name="Turn page 3", exact=True).click()
         expect(page.get_by_text("Draft saved")).to_be_visible()
-        page.get_by_role("button", name="Hand in 3 files").click()
+        page.get_by_role("heading", name="Work on paper, in photographs").scroll_into_view_if_needed()
+        page.mouse.wheel(0, 330)
         self.take(page, "hand-in")
+        page.get_by_role("button", name="Hand in 4 pages").click()
         page.get_by_role("button", name="Hand in now").click()
         expect(page.get_by_text("We have it.")).to_be_visible()
 
@@ -84,8 +90,8 @@ class Pictures(Camera):
         expect(page.get_by_text("200 versions, drawn and worked")).to_be_visible(timeout=20_000)
         self.take(page, "question")
         self.gradebook(page)
-        page.get_by_label("Score of 30").fill("27")
-        page.get_by_label("Comment to the student").fill("Clear booking. Turn D twice next time.")
+        for level in ("Complete 8", "Within what is allowed 10", "Right 10"):
+            page.get_by_role("radio", name=level).check(force=True)
         page.get_by_label("Score of 30").click()
         expect(page.get_by_text("held until you release")).to_be_visible()
         self.take(page, "grading")

@@ -141,7 +141,7 @@ class Offline(Journey):
         page = self.opened(KEEPS_UP, f"/c/srv-110/item/{pk(SET_7B)}")
         page.context.set_offline(True)
         files = [{"name": "field book.csv", "mimeType": "text/csv", "buffer": b"a,b\n1,2\n"}]
-        page.locator("input[type=file]").set_input_files(files)  # type: ignore[arg-type]
+        page.get_by_label("Add files").set_input_files(files)  # type: ignore[arg-type]
         expect(page.get_by_text("field book.csv is not added yet: no connection.")).to_be_visible()
         page.get_by_role("link", name="Week").first.click()
         expect(page.get_by_role("dialog")).to_be_visible()

@@ -71,7 +71,7 @@ class Thread(Journey):
         expect(page.get_by_role("heading", name=SET_7A)).to_be_visible()
         page.get_by_label("Your text").fill("AB +63.970, +58.106; sums +0.049, +0.004")
         expect(page.get_by_text("Draft saved")).to_be_visible()
-        page.locator("input[type=file]").set_input_files(
+        page.get_by_label("Add files").set_input_files(
             [
                 {"name": "page 1.png", "mimeType": "image/png", "buffer": PNG},
                 {"name": "sums.pdf", "mimeType": "application/pdf", "buffer": PDF},
@@ -193,7 +193,7 @@ class Thread(Journey):
         page = self.page(KEEPS_UP)
         self.row(page, SET_7A).get_by_role("link", name=f"Continue: {SET_7A}").click()
         expect(page.get_by_label("Your text")).to_have_value(re.compile("AB: latitude"))
-        page.locator("input[type=file]").set_input_files([{"name": "empty.pdf", "mimeType": "", "buffer": b""}])
+        page.get_by_label("Add files").set_input_files([{"name": "empty.pdf", "mimeType": "", "buffer": b""}])
         expect(page.get_by_role("alert")).to_contain_text("empty.pdf is empty (0 bytes)")
         expect(page.get_by_label("Your text")).to_have_value(re.compile("AB: latitude"))
 

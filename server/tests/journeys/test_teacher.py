@@ -238,3 +238,28 @@ class Grading(Journey):
         expect(page.locator("article h2")).to_contain_text("section 2")
         self.assertEqual(page.get_by_role("navigation", name="Hand-ins").get_by_role("link").count(), 4)
         expect(page.get_by_role("button", name=re.compile("^Release"))).to_have_count(0)
+
+
+class GradingTwenty(Journey):
+    STUDENTS = 21
+
+    def test_by_keys_alone_by_points_and_by_the_rubric(self) -> None:
+        page = self.page(INSTRUCTOR)
+        item = Item.objects.get(title=Grading.SET_6B)
+        rows = Score.objects.filter(cell__graded_item__item=item)
+        rows.delete()
+        self.go(page, f"/c/srv-110/grade/{item.pk}")
+        for n in range(20):
+            expect(page.get_by_label("Score of 30")).to_be_focused()
+            name = page.locator("article h2").inner_text()
+            if n % 2:
+                page.keyboard.type(str(20 + n % 10))
+            else:
+                for level in ("Complete 8", "Within what is allowed 10", "Right 10"):
+                    page.get_by_role("radio", name=level).press("Space")
+                expect(page.get_by_label("Score of 30")).to_have_value("28")
+                page.get_by_label("Score of 30").focus()
+            page.keyboard.press("Enter")
+            expect(page.locator("article h2")).not_to_have_text(name)
+        self.eventually(page, lambda: rows.count() == 20)
+        self.assertEqual(rows.filter(raw=28, measured__isnull=False).count(), 10)

@@ -44,6 +44,11 @@ const words = (one: Shapes["BandReach"]): string => {
   gap: 4px 18px;
   align-items: center;
 }
+@media screen and (min-width: 1100px) {
+  .reach {
+    grid-template-columns: auto 1fr auto 1fr;
+  }
+}
 .reach dd {
   display: flex;
   flex-wrap: wrap;
@@ -52,7 +57,7 @@ const words = (one: Shapes["BandReach"]): string => {
 }
 .bar {
   position: relative;
-  width: min(240px, 40vw);
+  width: min(160px, 40vw);
   height: 10px;
   border: 1px solid var(--rule);
   background: var(--hatch);

@@ -81,8 +81,10 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
             : t("trying.line")
         }}</b>
         <span class="text-soft">{{ t("trying.hint") }}</span>
-        <UiButton class="ml-auto" :disabled="!some" @click="stop">{{ t("trying.clear") }}</UiButton>
-        <UiButton @click="show('try')">{{ t("trying.stop") }}</UiButton>
+        <span class="ml-auto flex gap-2">
+          <UiButton :disabled="!some" @click="stop">{{ t("trying.clear") }}</UiButton>
+          <UiButton @click="show('try')">{{ t("trying.stop") }}</UiButton>
+        </span>
       </p>
       <p v-if="untried" role="alert" class="text-late">{{ wrong(untried) }}</p>
     </section>
@@ -202,6 +204,8 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
   z-index: 5;
 }
 .doing {
+  display: inline-flex;
+  align-items: center;
   min-height: 28px;
   color: var(--deep);
 }
