@@ -46,7 +46,7 @@ from apps.gradebook.queries import (
     score_versions,
     scored_people,
 )
-from apps.gradebook.rubrics import Chosen, Released, item_rubric, released_attempts
+from apps.gradebook.rubrics import Chosen, Released, item_rubric, released_attempts, released_to
 from apps.gradebook.said import late_lines, weight_lines
 from apps.gradebook.setup import Setup, late_rule
 from apps.gradebook.setup import setup as setup_of
@@ -114,6 +114,7 @@ __all__ = [
     "put_scores",
     "released_attempts",
     "released_scores",
+    "released_to",
     "rubric_out",
     "rules_of",
     "save_score",

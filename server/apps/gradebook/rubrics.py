@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
@@ -78,8 +79,9 @@ def _kept(criterion: Criterion, chosen: Chosen | None) -> dict[str, Any]:
 
 @dataclass(frozen=True, slots=True)
 class Released:
-    """What goes with a score that is out."""
+    """A score that is out, before any deduction, with what goes with it."""
 
+    raw: Decimal
     comment: str
     measured: dict[str, Any] | None
 
@@ -88,8 +90,15 @@ def released_attempts(item_id: int, person_id: int) -> dict[int, Released]:
     rows = Score.objects.filter(
         cell__graded_item__item_id=item_id, cell__person_id=person_id, released_at__isnull=False
     )
-    found = rows.values_list("attempt", "comment", "measured")
-    return {attempt: Released(comment, kept) for attempt, comment, kept in found}
+    found = rows.values_list("attempt", "raw", "comment", "measured")
+    return {attempt: Released(raw, comment, kept) for attempt, raw, comment, kept in found}
+
+
+def released_to(person_id: int) -> dict[tuple[int, int], Released]:
+    """All of one person's scores that are out, by item and attempt; one query."""
+    rows = Score.objects.filter(cell__person_id=person_id, released_at__isnull=False)
+    found = rows.values_list("cell__graded_item__item_id", "attempt", "raw", "comment", "measured")
+    return {(item, attempt): Released(*rest) for item, attempt, *rest in found}  # type: ignore[arg-type]
 
 
 def titles_using(row: models.Rubric) -> list[str]:

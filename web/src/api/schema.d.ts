@@ -4434,6 +4434,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Own Work
+         * @description All that the reader ever handed in, whatever became of the course.
+         */
+        get: operations["read_own_work"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-work/{slug}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Own Archive */
+        get: operations["own_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quiz-receipts/{number}": {
         parameters: {
             query?: never;
@@ -9111,6 +9148,17 @@ export interface components {
             /** Waits */
             waits: boolean;
         };
+        /** OwnCourse */
+        OwnCourse: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["OwnPiece"][];
+            /** Slug */
+            slug: string;
+            /** Zone */
+            zone: string;
+        };
         /** OwnDates */
         OwnDates: {
             /**
@@ -9125,6 +9173,42 @@ export interface components {
             last_day: string;
             /** Name */
             name: string;
+        };
+        /**
+         * OwnPiece
+         * @description One attempt that was handed in. `there`: its item still is. `score`: as given, once it is out.
+         */
+        OwnPiece: {
+            /** Attempt */
+            attempt: number;
+            /** Files */
+            files: components["schemas"]["WorkFile"][];
+            /**
+             * Handed In At
+             * Format: date-time
+             */
+            handed_in_at: string;
+            /** Item */
+            item: string;
+            /** Item Id */
+            item_id: number;
+            /** Link */
+            link: string;
+            measured: components["schemas"]["MeasuredBy"] | null;
+            /** Notes */
+            notes: components["schemas"]["Note"][];
+            /** Number */
+            number: string;
+            /** Possible */
+            possible: string | null;
+            /** Remark */
+            remark: string;
+            /** Score */
+            score: string | null;
+            /** There */
+            there: boolean;
+            /** Words */
+            words: number;
         };
         /**
          * OwnScore
@@ -9164,6 +9248,11 @@ export interface components {
             photos: components["schemas"]["AnswerFile"][];
             /** Taken In */
             taken_in: boolean;
+        };
+        /** OwnWork */
+        OwnWork: {
+            /** Courses */
+            courses: components["schemas"]["OwnCourse"][];
         };
         /**
          * Paper
@@ -20604,6 +20693,46 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Mail"][];
                 };
+            };
+        };
+    };
+    read_own_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWork"];
+                };
+            };
+        };
+    };
+    own_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -7,6 +7,7 @@ import itemRoutes from "@/places/item/routes";
 import libraryRoutes from "@/places/library/routes";
 import quizRoutes from "@/places/quiz/routes";
 import questionRoutes from "@/places/questions/routes";
+import ownWorkRoutes from "@/places/own-work/routes";
 import outboxRoutes from "@/places/outbox/routes";
 import receiptRoutes from "@/places/receipt/routes";
 import signInRoutes from "@/places/sign-in/routes";
@@ -32,6 +33,7 @@ const routes: RouteRecordRaw[] = [
   ...outboxRoutes,
   ...noticeRoutes,
   ...receiptRoutes,
+  ...ownWorkRoutes,
   ...accountRoutes,
   ...administrationRoutes,
   ...newCourse,

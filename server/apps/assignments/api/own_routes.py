@@ -2,7 +2,8 @@
 
 from typing import Annotated
 
-from django.http import HttpResponse
+from django.http import FileResponse, HttpResponse
+from django.http.response import HttpResponseBase
 from ninja import File, Router, UploadedFile
 
 from apps.assignments.actions import drafts, photos
@@ -10,6 +11,7 @@ from apps.assignments.actions.drafts import Seen
 from apps.assignments.actions.hand_in import hand_in
 from apps.assignments.api import schemas as s
 from apps.assignments.my_work import my_work
+from apps.assignments.own_work import archive, own_work
 from apps.assignments.receipts import receipt_out
 from apps.courses.public import can_study, course_by_slug
 from apps.kernel.public import actor_of, answer, now, require, write
@@ -103,3 +105,15 @@ def hand_my_work_in(
     """`attempt`, `edition`: what the person looked at as they handed in."""
     done = hand_in(actor_of(request), course_by_slug(slug), item_id, Seen(attempt, edition))
     return receipt_out(done)
+
+
+@router.get("/own-work", response=s.OwnWork)
+def read_own_work(request: SignedIn) -> HttpResponse:
+    """All that the reader ever handed in, whatever became of the course."""
+    return answer(own_work(request.user.pk))
+
+
+@router.get("/own-work/{slug}/archive")
+def own_archive(request: SignedIn, slug: str) -> HttpResponseBase:
+    name, content = archive(request.user.pk, slug)
+    return FileResponse(content, as_attachment=True, filename=name, content_type="application/zip")

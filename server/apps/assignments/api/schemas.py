@@ -127,6 +127,36 @@ class MyWork(BaseModel):
     """Pages of the last attempt with which the next can begin."""
 
 
+class OwnPiece(BaseModel):
+    """One attempt that was handed in. `there`: its item still is. `score`: as given, once it is out."""
+
+    item_id: int
+    item: str
+    there: bool
+    attempt: int
+    number: str
+    handed_in_at: datetime
+    files: list[WorkFile]
+    words: int
+    link: str
+    score: str | None
+    possible: str | None
+    remark: str
+    measured: MeasuredBy | None
+    notes: list[Note]
+
+
+class OwnCourse(BaseModel):
+    slug: str
+    name: str
+    zone: str
+    pieces: list[OwnPiece]
+
+
+class OwnWork(BaseModel):
+    courses: list[OwnCourse]
+
+
 class DraftIn(BaseModel):
     """`attempt` and `edition`: what the writer looked at; without them, whatever stands."""
 

@@ -23,6 +23,7 @@ export const own = {
   feeds: () => read(["feeds"], () => told(client.GET("/api/calendar-feeds"))),
   notices: () => read(["notices"], () => told(client.GET("/api/notices"))),
   noticeChoices: () => read(["notice-choices"], () => told(client.GET("/api/notices/choices"))),
+  work: () => read(["own-work"], () => told(client.GET("/api/own-work"))),
   outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
   quizReceipt: (number: Get<string>) =>
     read(["quiz-receipt", number], () =>

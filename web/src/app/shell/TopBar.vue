@@ -54,6 +54,7 @@ const choices = computed(() => [
   ...(me.demo ? [{ key: "outbox", label: t("app.outbox") }] : []),
   ...(me.administers ? [{ key: "administration", label: t("admin.title") }] : []),
   { key: "notices", label: t("notices.title") },
+  { key: "own-work", label: t("ownWork.title") },
   { key: "account", label: t("account.title") },
   { key: "join", label: t("join.title") },
   { key: "keys", label: t("app.shortcuts") },
@@ -74,7 +75,13 @@ const firstScreens = computed(() => {
 
 async function choose(key: string): Promise<void> {
   if (key === "outbox") return void router.push({ name: "outbox" });
-  if (key === "notices" || key === "account" || key === "join" || key === "administration")
+  if (
+    key === "notices" ||
+    key === "own-work" ||
+    key === "account" ||
+    key === "join" ||
+    key === "administration"
+  )
     return void router.push(`/${key}`);
   if (key === "search") return void router.push(searchPath(slug.value, ""));
   if (key === "keys") return void (shortcutsOpen.value = true);

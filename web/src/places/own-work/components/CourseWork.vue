@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { defineAsyncComponent } from "vue";
+import { useI18n } from "vue-i18n";
+import { RouterLink } from "vue-router";
+import type { Shapes } from "@/api/client";
+import { itemPath } from "@/frame/addresses";
+import { sizeWords } from "@/items/model/sizes";
+import MeasuredList from "@/items/reading/MeasuredList.vue";
+import { useTimes } from "@/ui/moment/zones";
+
+/** What was handed in to one course, the latest first, with what was said of it. */
+const MarkedFile = defineAsyncComponent(() => import("@/items/reading/MarkedFile.vue"));
+const { course } = defineProps<{ course: Shapes["OwnCourse"] }>();
+const { t, locale } = useI18n();
+const times = useTimes(() => course.zone);
+const when = ({ handed_in_at: at }: Shapes["OwnPiece"]): string =>
+  `${times.value.moment(at)}, ${times.value.isoDay(at).slice(0, 4)}`;
+const noted = (piece: Shapes["OwnPiece"]) =>
+  piece.files.filter((file) => piece.notes.some((note) => note.file_id === file.id));
+</script>
+
+<template>
+  <section class="mb-8" :aria-label="course.name">
+    <h2 class="flex flex-wrap items-baseline gap-x-4 border-b border-ink pb-1 text-[20px] font-bold">
+      {{ course.name }}
+      <a
+        class="no-print ml-auto inline-flex min-h-6 items-center text-[14px] font-semibold"
+        :href="`/api/own-work/${course.slug}/archive`"
+        download
+        >{{ t("ownWork.archive", { course: course.name }) }}</a
+      >
+    </h2>
+    <ul>
+      <li v-for="piece in course.pieces" :key="piece.number" class="border-b border-rule py-2.5">
+        <p class="flex flex-wrap items-baseline gap-x-4">
+          <RouterLink
+            v-if="piece.there"
+            class="inline-flex min-h-6 items-center font-semibold text-ink"
+            :to="itemPath(course.slug, piece.item_id)"
+            >{{ piece.item }}</RouterLink
+          >
+          <b v-else>{{ piece.item }}</b>
+          <span class="text-soft">{{ t("handIn.attempt", { n: piece.attempt }) }} · {{ when(piece) }}</span>
+          <span v-if="piece.score !== null" class="figures ml-auto font-semibold">{{
+            piece.possible === null
+              ? piece.score
+              : t("rubric.of", { points: piece.score, most: piece.possible })
+          }}</span>
+          <RouterLink
+            class="figures inline-flex min-h-6 items-center"
+            :class="{ 'ml-auto': piece.score === null }"
+            :to="{ name: 'receipt', params: { number: piece.number } }"
+            >{{ piece.number }}</RouterLink
+          >
+        </p>
+        <p class="flex flex-wrap gap-x-4">
+          <a
+            v-for="file in piece.files"
+            :key="file.id"
+            :href="file.address"
+            class="inline-flex min-h-6 items-center underline"
+            >{{ file.name }}<span class="figures ml-2 text-soft">{{ sizeWords(file.size, locale) }}</span></a
+          >
+          <a
+            v-if="piece.link"
+            :href="piece.link"
+            target="_blank"
+            rel="noopener noreferrer"
+            class="inline-flex min-h-6 items-center break-all"
+            >{{ piece.link }}</a
+          >
+          <span v-if="piece.words" class="text-soft">{{
+            t("detail.words", { n: piece.words }, piece.words)
+          }}</span>
+        </p>
+        <p v-if="piece.remark" class="max-w-[72ch] whitespace-pre-wrap">{{ piece.remark }}</p>
+        <details v-if="piece.measured || piece.notes.length" class="max-w-[760px]">
+          <summary class="cursor-pointer text-deep">{{ t("ownWork.said") }}</summary>
+          <MeasuredList v-if="piece.measured" :measured="piece.measured" />
+          <MarkedFile
+            v-for="file in noted(piece)"
+            :key="file.id"
+            class="mt-2"
+            :file="file"
+            :notes="piece.notes"
+          />
+        </details>
+      </li>
+    </ul>
+  </section>
+</template>

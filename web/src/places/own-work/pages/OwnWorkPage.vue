@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { onMounted } from "vue";
+import { useI18n } from "vue-i18n";
+import { own } from "@/api/reads";
+import LoadingNote from "@/frame/LoadingNote.vue";
+import NothingHere from "@/frame/NothingHere.vue";
+import { useWrong } from "@/frame/writes";
+import CourseWork from "../components/CourseWork.vue";
+
+/** All that one ever handed in, over all courses; taken along a course at a time. */
+const { t } = useI18n();
+const wrong = useWrong();
+const { data, error } = useQuery(own.work());
+onMounted(() => (document.title = `${t("ownWork.title")} · Unvo`));
+</script>
+
+<template>
+  <NothingHere v-if="error && !data" :message="wrong(error)" />
+  <main v-else-if="data" id="content" class="first-page">
+    <h1 class="text-[28px] font-bold">{{ t("ownWork.title") }}</h1>
+    <p class="mb-4 text-soft">{{ t("ownWork.hint") }}</p>
+    <p v-if="!data.courses.length" class="card px-5 py-4">{{ t("ownWork.none") }}</p>
+    <CourseWork v-for="course in data.courses" :key="course.slug" :course="course" />
+  </main>
+  <LoadingNote v-else />
+</template>
