@@ -28,7 +28,12 @@ class Chosen:
 
 
 def rubric_of(row: models.Rubric) -> Rubric:
-    return Rubric(name=row.name, criteria=tuple(_criterion(c) for c in row.criteria))
+    return core_rubric(row.name, row.criteria)
+
+
+def core_rubric(name: str, criteria: Sequence[Mapping[str, Any]]) -> Rubric:
+    """Of criteria as a row keeps them."""
+    return Rubric(name=name, criteria=tuple(_criterion(c) for c in criteria))
 
 
 def _criterion(kept: Mapping[str, Any]) -> Criterion:

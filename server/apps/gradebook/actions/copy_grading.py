@@ -3,13 +3,13 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from apps.courses.public import Course
-from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule, Rubric
-from apps.kernel.public import Actor, record
+from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule, Remark, Rubric
+from apps.kernel.public import Actor, now, record
 
 
 def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[int, int]) -> None:
-    """Scheme, categories, late rules, rubrics and what is graded, for a copied course; `items`: old -> new. No
-    scores."""
+    """Scheme, categories, late rules, rubrics, kept comments and what is graded, for a copied course, without scores;
+    `items`: old -> new."""
     for scheme in GradingScheme.objects.filter(course=source):
         scheme.pk, scheme.course = None, course
         scheme.save()
@@ -30,6 +30,8 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
         )
         for row in GradedItem.objects.filter(course=source, item_id__in=items, removed=False).order_by("id")
     )
+    kept = Remark.objects.filter(course=source).values_list("text", flat=True)
+    Remark.objects.bulk_create(Remark(course=course, text=text, kept_at=now()) for text in kept)
     record(actor, "grading.copy", ("course", course.pk), course_id=course.pk, after={"from": source.pk})
 
 

@@ -5,14 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
-from fractions import Fraction
 from typing import Any
 
-from unvo_core.grading import rubrics as core
+from unvo_core.grading.rubrics import rubric_problems
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.gradebook.models import GradedItem, Rubric
-from apps.gradebook.rubrics import titles_using
+from apps.gradebook.rubrics import core_rubric, titles_using
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, on_one_line, refuse_problems, require
 from apps.layout.changes import Edit, apply_edits
 from apps.layout.public import item_row
@@ -48,8 +47,8 @@ def keep_rubric(
     course = lock_course(course)
     row = Rubric(course=course) if rubric_id is None else _row(course, rubric_id)
     ids = _Ids(row)
-    name, kept = on_one_line(name)[:LONGEST_NAME], _kept(criteria, ids)
-    refuse_problems(core.rubric_problems(_core(name, kept)))
+    name, kept = _line(name), _kept(criteria, ids)
+    refuse_problems(rubric_problems(core_rubric(name, kept)))
     row.last_id = ids.last
     if rubric_id is None:
         row.name, row.criteria = name, kept
@@ -124,31 +123,14 @@ class _Ids:
 
 
 def _line(text: str) -> str:
-    return on_one_line(text)[:LONGEST_NAME]
+    """An empty one is said by the core, with its place."""
+    line = on_one_line(text)
+    if len(line) > LONGEST_NAME:
+        raise Refused("text.too_long", field="The name", length=len(line), most=LONGEST_NAME)
+    return line
 
 
 def _words(text: str) -> str:
     if len(text) > LONGEST_WORDS:
         raise Refused("text.too_long", field="The words", length=len(text), most=LONGEST_WORDS)
     return text.strip()
-
-
-def _core(name: str, kept: Sequence[dict[str, Any]]) -> core.Rubric:
-    return core.Rubric(
-        name=name,
-        criteria=tuple(
-            core.Criterion(
-                id=c["id"],
-                name=c["name"],
-                levels=tuple(
-                    core.Level(
-                        id=level["id"],
-                        name=level["name"],
-                        points=None if level["points"] is None else Fraction(level["points"]),
-                    )
-                    for level in c["levels"]
-                ),
-            )
-            for c in kept
-        ),
-    )

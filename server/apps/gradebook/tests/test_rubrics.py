@@ -135,6 +135,11 @@ class Measuring(DemoCase):
         row = GradedItem.objects.get(item=self.induction_item())
         assert row.rubric is not None
         self.assertEqual((row.rubric.course_id, row.rubric.name), (self.induction.pk, "Loop"))
+        remarks = [
+            set(Remark.objects.filter(course=c).values_list("text", flat=True)) for c in (self.course, self.induction)
+        ]
+        self.assertTrue(remarks[0])
+        self.assertEqual(*remarks)
         self.assertNotEqual(row.rubric, GradedItem.objects.get(item=self.item(LOOP)).rubric)
 
     def induction_item(self) -> Item:

@@ -26,7 +26,7 @@ const route = useRoute();
 const router = useRouter();
 /** What is shown beside the standing has an address: `?show=try` or `?show=reach`. */
 const showing = computed(() => String(route.query.show ?? ""));
-const trying = computed(() => showing.value === "try");
+const trying = computed(() => showing.value === "try" && !isWalking(slug));
 const {
   typed,
   tried,
@@ -36,7 +36,7 @@ const {
   some,
 } = useTrying(
   () => slug,
-  () => showing.value !== "",
+  () => showing.value !== "" && !isWalking(slug),
 );
 watch(trying, (on) => !on && stop());
 const show = (what: string): void =>
@@ -57,16 +57,17 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
   <NothingHere v-if="error && !standing" :message="wrong(error)" />
   <main v-else-if="standing && totals" id="content" class="px-3.5 pt-3.5 pb-24 sm:px-6">
     <h1 class="sr-only">{{ t("standing.title") }}</h1>
-    <p v-if="standing.categories.length" class="no-print mb-2 flex flex-wrap justify-end gap-x-4">
+    <p
+      v-if="standing.categories.length && !isWalking(slug)"
+      class="no-print mb-2 flex flex-wrap justify-end gap-x-4"
+    >
       <button type="button" class="doing" :aria-pressed="trying" @click="show('try')">
         {{ t("trying.try") }}
       </button>
       <button type="button" class="doing" :aria-pressed="showing === 'reach'" @click="show('reach')">
         {{ t("trying.reach") }}
       </button>
-      <a v-if="!isWalking(slug)" class="doing" :href="`/api/courses/${slug}/standing/pdf`" download>{{
-        t("trying.pdf")
-      }}</a>
+      <a class="doing" :href="`/api/courses/${slug}/standing/pdf`" download>{{ t("trying.pdf") }}</a>
     </p>
     <section v-if="trying" class="card trying mb-3 border-l-4 border-l-now px-5 py-2.5">
       <p class="flex flex-wrap items-center gap-x-4 gap-y-1">
