@@ -52,6 +52,7 @@ BODIES: dict[str, Any] = {
     f"post {COURSE}/rubrics": RUBRIC,
     f"put {COURSE}/rubrics/{{rubric_id}}": RUBRIC,
     f"post {COURSE}/standing/try": {"scores": []},
+    f"put {ITEM}/hold": {"hold": True},
     f"put {ITEM}/rubric": {"rubric_id": None},
     f"post {COURSE}/remarks": {"text": "Show the units."},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},

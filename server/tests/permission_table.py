@@ -171,6 +171,7 @@ TABLE: dict[str, set[str]] = {
     f"put {COURSE}/rubrics/{{rubric_id}}": INSTRUCTORS,
     f"delete {COURSE}/rubrics/{{rubric_id}}": INSTRUCTORS,
     f"put {ITEM}/rubric": INSTRUCTORS,
+    f"put {ITEM}/hold": INSTRUCTORS,
     f"get {COURSE}/remarks": TEACHERS,
     f"post {COURSE}/remarks": TEACHERS,
     f"post {COURSE}/remarks/{{remark_id}}/used": TEACHERS,

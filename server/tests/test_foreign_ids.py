@@ -5,17 +5,14 @@ from __future__ import annotations
 
 import json
 import re
-from datetime import datetime
 from typing import Any
 
-from apps.assignments.models import HandIn
-from apps.courses.models import Course, Enrolment, Group, Section
-from apps.gradebook.models import Category, GradedItem, LateRule
+from apps.assignments.models import HandIn, HandInPhoto, WorkNote
+from apps.courses.models import Enrolment, Group, Section
+from apps.gradebook.models import Category, GradedItem, LateRule, Remark, Rubric
 from apps.joining.models import ClassCode
-from apps.kernel.models import AuditRecord, StoredFile
-from apps.layout.models import Allowance, Item, ItemFile, Module, Part, Rhythm
+from apps.layout.models import Allowance, Item, Module, Part, Rhythm
 from apps.library.models import Entry, ErrorReport
-from apps.live.models import Absence
 from apps.messages.models import Announcement, Message, Question, Thread
 from apps.people.models import Person
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
@@ -23,13 +20,14 @@ from apps.talk.models import Post
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
-from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller
 from tests.files import PNG
-from tests.permission_bodies import BODIES, POSED, UPLOADS
+from tests.other_course import OtherCourse
+from tests.permission_bodies import BODIES, UPLOADS
 from tests.permission_table import TABLE
 from tests.test_permissions import SNAPSHOT
 
-OWN, OTHER = "/courses/srv-110", "other"
+OWN = "/courses/srv-110"
 REFUSED = (400, 403, 404, 409, 422)
 METHODS = ("get", "post", "put", "patch", "delete")
 NOT_OURS = (
@@ -44,91 +42,7 @@ NOT_OURS = (
 SET_7A = "Set 7A: latitudes and departures"
 
 
-class ForeignIds(DemoCase):
-    @classmethod
-    def setUpTestData(cls) -> None:
-        super().setUpTestData()
-        cls.teaching, cls.studying = Person.objects.get(username=INSTRUCTOR), Person.objects.get(username=KEEPS_UP)
-        cls.stranger = Person.objects.create(username="stranger", email="s@ostrell.example", name="S", sort_name="S")
-        cls.other = Course.objects.create(slug=OTHER, code="O", title="Other", zone="UTC")
-        for person, role in ((cls.teaching, Enrolment.INSTRUCTOR), (cls.stranger, Enrolment.STUDENT)):
-            Enrolment.objects.create(course=cls.other, person=person, role=role)
-        module = Module.objects.create(course=cls.other, title="Theirs", position=1)
-        part = Part.objects.create(module=module, title="Theirs", position=1)
-        item = Item.objects.create(
-            course=cls.other,
-            module=module,
-            part=part,
-            kind="assignment",
-            title="Theirs",
-            position=1,
-            done_rule="ticked",
-        )
-        cls.foreign: dict[str, Any] = {
-            "item_id": item.pk,
-            "module_id": module.pk,
-            "part_id": part.pk,
-            "person_id": cls.stranger.pk,
-            "thing_id": item.pk,
-            **cls.beside_the_path(item),
-            **cls.kept_of(item),
-        }
-
-    @classmethod
-    def beside_the_path(cls, item: Item) -> dict[str, int]:
-        named = {"course": cls.other, "name": "Theirs"}
-        section = Section.objects.create(number=1, **named)
-        return {
-            "group_id": Group.objects.create(**named).pk,
-            **dict.fromkeys(("section", "section_id"), section.pk),
-            "code_id": ClassCode.objects.create(
-                course=cls.other, section=section, code="THEI-RSAA", made_at=cls.teaching.date_joined
-            ).pk,
-            "category": Category.objects.create(position=1, **named).pk,
-            "late_rule": LateRule.objects.create(percent=10, **named).pk,
-            "rhythm": Rhythm.objects.create(**named).pk,
-            "entry_id": Entry.objects.create(course=cls.other, shelf="tools", title="Theirs", position=1).pk,
-        }
-
-    @classmethod
-    def kept_of(cls, item: Item) -> dict[str, int]:
-        """A file, a change, an allowance, a report and an absence there."""
-        at, who = cls.teaching.date_joined, {"course": cls.other, "person": cls.stranger}
-        stored = StoredFile.objects.create(
-            owner_kind="item", name="theirs.pdf", content_type="application/pdf", size=1, sha256="0" * 64, path="00/0",
-            uploaded_at=at,
-        )  # fmt: skip
-        change = AuditRecord.objects.create(
-            at=at, actor_name="T", action="layout.change_item", course_id=cls.other.pk, target_kind="item",
-            target_id=item.pk, before=[], after=[], reversible=True,
-        )  # fmt: skip
-        text = {"html": "<p>Theirs</p>", "text": "Theirs", "words": 1}
-        post = Post.objects.create(course=cls.other, item=item, author=cls.stranger, at=at, **text)
-        said = {"course": cls.other, "html": "<p>Theirs</p>", "text": "Theirs", "at": at}
-        report = ErrorReport.objects.create(course=cls.other, item=item, text="Theirs", at=at, person=cls.studying)
-        return {
-            "file_id": ItemFile.objects.create(item=item, file=stored, role=ItemFile.RESOURCE).pk,
-            "change_id": change.pk,
-            "allowance_id": Allowance.objects.create(given_at=at, given_by=cls.teaching, **who).pk,
-            "report_id": report.pk,
-            "post_id": post.pk,
-            "question_id": Question.objects.create(asker=cls.stranger, about="course", open_to_class=True, **said).pk,
-            **cls.posed(at),
-            "thread_id": Thread.objects.create(course=cls.other, one=cls.stranger).pk,
-            "announcement_id": Announcement.objects.create(
-                course=cls.other, title="Theirs", html="<p>Theirs</p>", text="Theirs", made_at=at, published=True
-            ).pk,
-            "absence_id": Absence.objects.create(class_day=at.date(), starts_at=at, reason="", at=at, **who).pk,
-        }
-
-    @classmethod
-    def posed(cls, at: datetime) -> dict[str, int]:
-        """A question in a bank there."""
-        bank = Bank.objects.create(course=cls.other, name="Theirs")
-        question = BankQuestion.objects.create(bank=bank, name="Theirs")
-        QuestionEdition.objects.create(question=question, edition=1, body=POSED, saved_at=at)
-        return {"bank_id": bank.pk, "bank_question_id": question.pk}
-
+class ForeignIds(OtherCourse):
     def setUp(self) -> None:
         self.teacher = Caller(INSTRUCTOR)
 
@@ -142,6 +56,8 @@ class ForeignIds(DemoCase):
             Allowance,
             Category,
             LateRule,
+            Rubric,
+            Remark,
             Rhythm,
             Section,
             GradedItem,
@@ -160,6 +76,8 @@ class ForeignIds(DemoCase):
             list(BankQuestion.objects.filter(bank__course=self.other).values()),
             QuestionEdition.objects.filter(question__bank__course=self.other).count(),
             HandIn.objects.count(),
+            HandInPhoto.objects.count(),
+            list(WorkNote.objects.values()),
             Message.objects.count(),
         ]
 
@@ -172,7 +90,20 @@ class ForeignIds(DemoCase):
             "person_id": Person.objects.get(username=KEEPS_UP).pk,
             "entry_id": Entry.objects.filter(course=self.course, shelf="tools").values_list("pk", flat=True)[0],
             **dict.fromkeys(
-                ("file_id", "change_id", "report_id", "absence_id", "group_id", "allowance_id", "code_id"), 0
+                (
+                    "photo_id",
+                    "note_id",
+                    "rubric_id",
+                    "remark_id",
+                    "file_id",
+                    "change_id",
+                    "report_id",
+                    "absence_id",
+                    "group_id",
+                    "allowance_id",
+                    "code_id",
+                ),
+                0,
             ),
             "section_id": Section.objects.filter(course=self.course).values_list("pk", flat=True)[0],
             "thing_id": self.item(SET_7A).pk,
@@ -234,6 +165,7 @@ class ForeignIds(DemoCase):
             ("PUT", conditions, self.waits({"on": "for", "groups": [], "sections": [ids["section"]]})),
             *[("PUT", conditions, {"kind": kind, "id": ids[name], "of": []})
               for kind, name in (("item", "item_id"), ("part", "part_id"), ("module", "module_id"))],
+            ("PUT", f"{OWN}/items/{mine}/rubric", {"rubric_id": ids["rubric_id"]}),
             ("PUT", f"{OWN}/opening", {"items": [mine, item]}),
             ("PUT", f"{OWN}/opening", {"modules": [module]}),
             ("POST", f"{OWN}/modules/{self.own()['module_id']}/items", {"title": "X", "kind": "page", "part_id": part}),
@@ -272,6 +204,7 @@ class ForeignIds(DemoCase):
             "item_id": self.item("Latitudes and departures").pk,
             "module_id": week.pk,
             "group_id": Group.objects.create(course=course, name="Crew of ours").pk,
+            "rubric_id": Rubric.objects.get(course=course).pk,
             "section": Section.objects.filter(course=course).values_list("pk", flat=True)[0],
             "category": Category.objects.filter(course=course).values_list("pk", flat=True)[0],
             "late_rule": LateRule.objects.filter(course=course).values_list("pk", flat=True)[0],

@@ -45,6 +45,10 @@ NOT_THERE = (
     "allowance_id",
     "report_id",
     "file_id",
+    "photo_id",
+    "note_id",
+    "rubric_id",
+    "remark_id",
     "change_id",
 )
 LOGIN = "/_allauth/browser/v1/auth/login"

@@ -1684,6 +1684,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Hold */
+        put: operations["hold"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/images": {
         parameters: {
             query?: never;
@@ -2419,7 +2436,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Release */
+        /**
+         * Release
+         * @description `section`: of its students only.
+         */
         post: operations["release"];
         delete?: never;
         options?: never;
@@ -7447,6 +7467,11 @@ export interface components {
             locked: boolean;
             /** Snippet */
             snippet: string;
+        };
+        /** HoldIn */
+        HoldIn: {
+            /** Hold */
+            hold: boolean;
         };
         /** HolderIn */
         HolderIn: {
@@ -16209,6 +16234,33 @@ export interface operations {
             };
         };
     };
+    hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     upload_image: {
         parameters: {
             query?: never;
@@ -17419,7 +17471,9 @@ export interface operations {
     };
     release: {
         parameters: {
-            query?: never;
+            query?: {
+                section?: number | null;
+            };
             header?: never;
             path: {
                 slug: string;

@@ -16,6 +16,8 @@ export default {
     noItems: "No item is like that. Choose other items.",
     section: "Section",
     allSections: "All sections",
+    releaseFor: "Released for",
+    releaseSection: "Release those of this section",
     show: "Students",
     everybody: "All students",
     with: {

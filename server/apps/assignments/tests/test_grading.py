@@ -51,6 +51,28 @@ class Grading(DemoCase):
         self.assertEqual(self.student.get(self.path(LOOP, "/hand-in")).json()["score"]["comment"], "Clear booking.")
         self.refused(self.teacher.send("POST", self.path(LOOP, "/release")), 409, "release.nothing_held")
 
+    def test_they_come_out_for_one_section_and_the_others_stay_held(self) -> None:
+        self.hand_in()
+        self.score("28")
+        own = Enrolment.objects.get(course=self.course, person=self.student.person)
+        other = self.course.sections.exclude(pk=own.section_id or 0)[0]
+        release = self.path(LOOP, "/release")
+        self.refused(self.teacher.send("POST", f"{release}?section={other.pk}"), 409, "release.nothing_held")
+        self.refused(self.teacher.send("POST", f"{release}?section=999999"), 404, "request.not_found")
+        self.assertEqual(self.row()["state"], "being_graded")
+        self.assertEqual(self.teacher.send("POST", f"{release}?section={own.section_id}").json()["scores"], 1)
+        self.assertEqual(self.row()["state"], "scored")
+
+    def test_from_the_column_new_scores_are_held_or_not_and_what_is_out_stays_out(self) -> None:
+        self.teacher.send("PUT", self.path(LOOP, "/hold"), {"hold": False})
+        self.hand_in()
+        self.score("28")
+        self.assertEqual(self.row()["score"], "28")
+        told = self.teacher.send("PUT", self.path(LOOP, "/hold"), {"hold": True})
+        self.assertEqual(told.status_code, 200)
+        self.assertEqual(self.row()["score"], "28")
+        self.assertTrue(GradedItem.objects.get(item=self.item(LOOP)).hold)
+
     def test_a_held_score_leaks_into_no_answer_for_the_student(self) -> None:
         self.hand_in()
         self.score("27.25")

@@ -6,7 +6,7 @@ from django.db.models import F
 
 from apps.courses.public import Course, can_teach, membership
 from apps.gradebook.models import Remark
-from apps.kernel.public import Actor, Refused, now, record, require
+from apps.kernel.public import Actor, Refused, not_found, now, record, require
 
 LONGEST_REMARK = 2_000
 MOST_REMARKS = 500
@@ -31,14 +31,15 @@ def keep_remark(actor: Actor, course: Course, text: str) -> Remark:
 def use_remark(actor: Actor, course: Course, remark_id: int) -> None:
     """It went into a comment: those used most come first."""
     require(can_teach(membership(actor, course)))
-    Remark.objects.filter(course=course, pk=remark_id).update(used=F("used") + 1)
+    if not Remark.objects.filter(course=course, pk=remark_id).update(used=F("used") + 1):
+        raise not_found("comment")
 
 
 def remove_remark(actor: Actor, course: Course, remark_id: int) -> None:
     require(can_teach(membership(actor, course)))
     row = Remark.objects.filter(course=course, pk=remark_id).first()
     if row is None:
-        return
+        raise not_found("comment")
     record(actor, "remark.remove", ("remark", row.pk), course_id=course.pk, before={"text": row.text})
     row.delete()
 

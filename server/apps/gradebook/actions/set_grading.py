@@ -37,3 +37,15 @@ def set_grading(
     edits = [Edit("graded_item", graded, made=True)] if made else []
     edits.append(Edit("graded_item", graded, fields))
     return apply_edits(actor, course, "set_grading", edits, ("item", item_id))
+
+
+def set_hold(actor: Actor, course: Course, item_id: int, hold: bool) -> AuditRecord:
+    """Whether new scores of an item wait to be released; what is out stays out."""
+    require(can_lay_out(membership(actor, course)))
+    course = lock_course(course)
+    item_row(course, item_id)
+    graded, made = GradedItem.objects.get_or_create(item_id=item_id, defaults={"course": course})
+    edits = [Edit("graded_item", graded, made=True)] if made else []
+    return apply_edits(
+        actor, course, "set_grading", [*edits, Edit("graded_item", graded, {"hold": hold})], ("item", item_id)
+    )

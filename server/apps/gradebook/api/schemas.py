@@ -36,6 +36,10 @@ class GradingIn(BaseModel):
     """Left out: as it stands."""
 
 
+class HoldIn(BaseModel):
+    hold: bool
+
+
 class Released(BaseModel):
     scores: int
     at: datetime

@@ -30,10 +30,21 @@ export function useGradingWrites(slug: () => string, id: () => number) {
       true,
     ),
     release: useWrite(
-      (_: null, headers) =>
+      (section: number | null, headers) =>
         told(
           client.POST("/api/courses/{slug}/items/{item_id}/release", {
+            params: { path: { slug: slug(), item_id: id() }, query: { section } },
+            headers,
+          }),
+        ),
+      () => touched.grading(slug()),
+    ),
+    hold: useWrite(
+      (hold: boolean, headers) =>
+        told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/hold", {
             params: { path: { slug: slug(), item_id: id() } },
+            body: { hold },
             headers,
           }),
         ),

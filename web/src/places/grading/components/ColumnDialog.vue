@@ -1,20 +1,25 @@
 <script setup lang="ts">
+import { ref } from "vue";
 import { useI18n } from "vue-i18n";
+import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
 import { useKinds } from "@/frame/kinds";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
+import UiCheck from "@/ui/field/UiCheck.vue";
+import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { say } from "@/ui/notice/notices";
 import type { Column } from "../model/columns";
 import { useGradingWrites } from "../queries";
 
-const { slug, zone, column, students, canRelease } = defineProps<{
+const { slug, zone, column, students, canRelease, sections } = defineProps<{
   slug: string;
   zone: string;
   column: Column;
   students: number;
   canRelease: boolean;
+  sections: Shapes["Named"][];
 }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
@@ -25,8 +30,11 @@ const writes = useGradingWrites(
   () => column.item.id,
 );
 
+/** Whose scores are let out; null: everybody's. */
+const section = ref<number | null>(null);
+
 async function release(): Promise<void> {
-  const done = await writes.release.mutateAsync(null);
+  const done = await writes.release.mutateAsync(section.value);
   say(t("grading.released", { n: done.scores }));
   emit("close");
 }
@@ -46,11 +54,28 @@ async function release(): Promise<void> {
     </p>
     <template v-if="column.item.held">
       <p class="mb-3">{{ t("grading.releaseText", { n: column.item.held }) }}</p>
-      <UiButton v-if="canRelease" class="mb-3" @click="release">{{
-        t("grading.release", { n: column.item.held }, column.item.held)
-      }}</UiButton>
+      <p v-if="canRelease" class="mb-3 flex flex-wrap items-end gap-2">
+        <UiField v-if="sections.length > 1" v-slot="{ field }" :label="t('gradebook.releaseFor')">
+          <select :id="field" v-model="section" class="field">
+            <option :value="null">{{ t("gradebook.allSections") }}</option>
+            <option v-for="one in sections" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+        </UiField>
+        <UiButton :disabled="writes.release.isPending.value" @click="release">{{
+          section === null
+            ? t("grading.release", { n: column.item.held }, column.item.held)
+            : t("gradebook.releaseSection")
+        }}</UiButton>
+      </p>
     </template>
     <p v-else-if="column.item.hold" class="mb-3">{{ t("gradebook.holds") }}</p>
+    <UiCheck
+      v-if="canRelease"
+      class="mb-3"
+      :model-value="column.item.hold"
+      :label="t('settings.hold')"
+      @update:model-value="(hold: boolean) => writes.hold.mutate(hold)"
+    />
     <div class="flex flex-wrap gap-2">
       <UiButton
         look="main"

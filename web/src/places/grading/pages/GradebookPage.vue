@@ -234,6 +234,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
       :column="opened"
       :students="book.students"
       :can-release="book.can_release"
+      :sections="book.sections"
       @close="openedItem = 0"
     />
   </main>
