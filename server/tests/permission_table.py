@@ -153,7 +153,7 @@ TABLE: dict[str, set[str]] = {
     f"delete {ITEM}/hand-in/files/{{file_id}}": STUDENTS,
     f"post {ITEM}/hand-in/photos": STUDENTS,
     "get /api/own-work": SIGNED_IN,
-    "get /api/own-work/{slug}/archive": {"student"},
+    "get /api/own-work/{slug}/archive": SIGNED_IN,
     f"put {ITEM}/hand-in/photos": STUDENTS,
     f"post {ITEM}/hand-in/photos-again": STUDENTS,
     f"delete {ITEM}/hand-in/photos/{{photo_id}}": STUDENTS,
