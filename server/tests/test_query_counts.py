@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+from apps.assignments.models import HandIn
 from apps.courses.models import Enrolment
 from apps.gradebook import setup as grading
+from apps.gradebook.models import Rubric
+from apps.kernel.clock import now
 from apps.layout import queries
 from apps.layout.models import Item, Module
 from apps.people.models import Person
@@ -44,6 +47,7 @@ class QueryCounts(DemoCase):
             (KEEPS_UP, "/courses/srv-110/class-strips"),
             (KEEPS_UP, f"/courses/srv-110/items/{self.item('Latitudes and departures').pk}"),
             (KEEPS_UP, f"/courses/srv-110/items/{loop}/hand-in"),
+            (KEEPS_UP, "/own-work"),
             (KEEPS_UP, "/courses/srv-110/term"),
             (KEEPS_UP, "/courses/srv-110/library"),
             (KEEPS_UP, "/courses/srv-110/classes/13"),
@@ -59,11 +63,25 @@ class QueryCounts(DemoCase):
             (INSTRUCTOR, "/courses/srv-110/weeks/7"),
             (INSTRUCTOR, "/courses/srv-110/gradebook"),
             (INSTRUCTOR, f"/courses/srv-110/items/{loop}/hand-ins"),
+            (INSTRUCTOR, "/courses/srv-110/rubrics"),
+            (INSTRUCTOR, f"/courses/srv-110/items/{loop}/hand-ins/{self.student().pk}"),
         ]
         return {(who, path): self.count(who, path) for who, path in wanted}
 
+    def student(self) -> Person:
+        return Person.objects.get(username=KEEPS_UP)
+
+    def hand_in(self, attempts: range) -> None:
+        of = {"item": self.item("Field book: campus loop"), "person": self.student(), "course": self.course}
+        HandIn.objects.bulk_create(
+            HandIn(attempt=n, started_at=now(), saved_at=now(), handed_in_at=now(), number=f"M-{n}", receipt={}, **of)
+            for n in attempts
+        )
+
     def grow(self) -> None:
-        """Forty more students, forty more items in week 7."""
+        """Forty more students, forty more items in week 7, ten more rubrics, ten more attempts of one piece of work."""
+        Rubric.objects.bulk_create(Rubric(course=self.course, name=f"More {n}") for n in range(10))
+        self.hand_in(range(2, 12))
         week = Module.objects.get(course=self.course, week=7)
         Item.objects.bulk_create(
             Item(
@@ -87,6 +105,7 @@ class QueryCounts(DemoCase):
         )
 
     def test_constant_and_few(self) -> None:
+        self.hand_in(range(1, 2))
         before = self.pages()
         self.grow()
         self.assertEqual(self.pages(), before)

@@ -49,14 +49,16 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
         late_now_deduction=str(points(cost)) if cost else None,
         score=_score(item, shown),
         being_graded=shown is not None and shown.mark.held,
-        back_by=_back_by(course, handed) if shown is None or not (shown.mark.held or shown.points) else None,
+        back_by=_back_by(course, handed, shown),
         photos_before=len(handed[-1].photos.all()) if handed and draft is None else 0,
     )
 
 
-def _back_by(course: Course, handed: Sequence[HandIn]) -> datetime | None:
+def _back_by(course: Course, handed: Sequence[HandIn], shown: ShownMark | None) -> datetime | None:
     last = handed[-1].handed_in_at if handed else None
-    return promised(last, course.turnaround_days, ZoneInfo(course.zone)) if last else None
+    if last is None or (shown is not None and (shown.mark.held or shown.points is not None)):
+        return None
+    return promised(last, course.turnaround_days, ZoneInfo(course.zone))
 
 
 def _attempt(hand_in: HandIn, item: LaidItem, given: Released | None) -> out.Attempt:

@@ -73,7 +73,7 @@ def _piece(row: HandIn, given: Released | None) -> out.OwnPiece:
         files=files_out(row),
         words=len(row.text.split()),
         link=row.link,
-        score=str(points(Fraction(given.raw))) if given else None,
+        given=str(points(Fraction(given.raw))) if given else None,
         possible=None if row.item.points is None else str(points(Fraction(row.item.points))),
         remark=given.comment if given else "",
         measured=measured_out(given.measured) if given else None,
@@ -104,7 +104,7 @@ def _said(row: HandIn, given: Released | None) -> str:
     if given is None:
         return ""
     possible = "" if row.item.points is None else f" / {points(Fraction(row.item.points))}"
-    lines = [f"{_('Score')}: {points(Fraction(given.raw))}{possible}", given.comment]
+    lines = [f"{_('Given')}: {points(Fraction(given.raw))}{possible}", given.comment]
     lines += [_criterion(one) for one in (given.measured or {}).get("criteria", [])]
     names = {file.pk: file.stored.name for file in row.files.all()}
     for note in row.notes.all():

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
-from unvo_core.grading.rubrics import Criterion, Level, Rubric
+from unvo_core.grading.rubrics import Criterion, Level, Rubric, earned
 
 from apps.courses.public import Course
 from apps.gradebook import models
@@ -60,7 +60,14 @@ def measured(row: models.Rubric, chosen: Sequence[Chosen]) -> dict[str, Any] | N
     rubric = rubric_of(row)
     if by_criterion.keys() - {c.id for c in rubric.criteria}:
         raise Refused("rubric.changed_meanwhile", status=409)
-    return {"name": row.name, "criteria": [_kept(c, by_criterion.get(c.id)) for c in rubric.criteria]}
+    levels = {one.criterion: one.level for one in by_criterion.values() if one.level is not None}
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "criteria": [_kept(c, by_criterion.get(c.id)) for c in rubric.criteria],
+        "earned": str(earned(rubric, levels)) if rubric.gives_points else None,
+        "most": str(rubric.most) if rubric.gives_points else None,
+    }
 
 
 def _kept(criterion: Criterion, chosen: Chosen | None) -> dict[str, Any]:
@@ -106,6 +113,10 @@ def released_to(person_id: int) -> dict[tuple[int, int], Released]:
     return {(item, attempt): Released(*rest) for item, attempt, *rest in found}  # type: ignore[arg-type]
 
 
-def titles_using(row: models.Rubric) -> list[str]:
-    using = GradedItem.objects.filter(rubric=row, removed=False, item__removed=False)
-    return list(using.order_by("item_id").values_list("item__title", flat=True))
+def titles_using(rubric_ids: Collection[int]) -> dict[int, list[str]]:
+    """By rubric, titles of what it measures; one query."""
+    using = GradedItem.objects.filter(rubric_id__in=rubric_ids, removed=False, item__removed=False)
+    found: dict[int, list[str]] = {}
+    for rubric, title in using.order_by("item_id").values_list("rubric_id", "item__title"):
+        found.setdefault(rubric, []).append(title)
+    return found

@@ -8400,6 +8400,8 @@ export interface components {
             criteria: components["schemas"]["Measured"][];
             /** Earned */
             earned: string | null;
+            /** Id */
+            id: number;
             /** Most */
             most: string | null;
             /** Name */
@@ -9201,13 +9203,16 @@ export interface components {
         };
         /**
          * OwnPiece
-         * @description One attempt that was handed in. `there`: its item still is. `score`: as given, once it is out.
+         * @description One attempt that was handed in. `there`: its item still is. `given`: the points, once they are out, before any
+         *     deduction for lateness.
          */
         OwnPiece: {
             /** Attempt */
             attempt: number;
             /** Files */
             files: components["schemas"]["WorkFile"][];
+            /** Given */
+            given: string | null;
             /**
              * Handed In At
              * Format: date-time
@@ -9228,8 +9233,6 @@ export interface components {
             possible: string | null;
             /** Remark */
             remark: string;
-            /** Score */
-            score: string | null;
             /** There */
             there: boolean;
             /** Words */
@@ -11378,6 +11381,8 @@ export interface components {
             comment: string;
             /** Raw */
             raw: string;
+            /** Rubric Id */
+            rubric_id?: number | null;
             /** Seen Version */
             seen_version: number;
         };

@@ -17,6 +17,8 @@ export default {
     section: "Section",
     allSections: "All sections",
     releaseFor: "Released for",
+    releaseSectionText:
+      "The students of this section see their score and your comment at once. This can’t be taken back.",
     releaseSection: "Release those of this section",
     show: "Students",
     everybody: "All students",

@@ -92,6 +92,7 @@ export default {
     none: "Nothing yet. What you hand in stands here from then on, also when a course has ended.",
     archive: "Take along all of {course} (ZIP)",
     said: "What was said of it",
+    given: "{points} of {possible} given",
   },
   receipt: {
     title: "Receipt {number}",

@@ -95,7 +95,7 @@ class Typed:
 def save_draft(actor: Actor, course: Course, item_id: int, typed: Typed, seen: Seen) -> Progress:
     """What was known of the person when the door was asked: of their scores, a draft changes nothing."""
     draft, brief, known = open_draft(actor, course, item_id, seen)
-    _refuse_typed(brief, typed)
+    _refuse_typed(brief, draft, typed)
     if (draft.text, draft.comment, draft.link) == (typed.text, typed.comment, typed.link):
         return known
     refuse_other_edition(draft, seen)
@@ -105,11 +105,12 @@ def save_draft(actor: Actor, course: Course, item_id: int, typed: Typed, seen: S
     return known
 
 
-def _refuse_typed(brief: Brief, typed: Typed) -> None:
-    """A link is asked to be one when it is handed in: until then it may be half typed."""
-    if typed.text and not brief.takes_text:
+def _refuse_typed(brief: Brief, draft: HandIn, typed: Typed) -> None:
+    """A link is asked to be one when it is handed in: until then it may be half typed. What was typed while it was
+    taken stays, and keeps nothing else from being saved."""
+    if typed.text and not brief.takes_text and typed.text != draft.text:
         raise Refused("hand_in.no_text")
-    if typed.link and not brief.takes_link:
+    if typed.link and not brief.takes_link and typed.link != draft.link:
         raise Refused("hand_in.no_link")
     for field, value, most in (
         ("The text", typed.text, LONGEST_TEXT),

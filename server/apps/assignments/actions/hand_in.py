@@ -11,7 +11,7 @@ from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course
 from apps.kernel.public import Actor, Refused, now, plain_letters, record, web_link
-from apps.layout.public import person_layout
+from apps.layout.public import LaidItem, person_layout
 from apps.notices.public import queue_mail
 from apps.path.public import Fact, forget, note
 
@@ -25,9 +25,9 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     draft.link = web_link(draft.link) if draft.link.strip() else ""
     draft.handed_in_at = now()
     draft.number = _number()
-    title = person_layout(course, draft.person_id).items[item_id].title
-    make_photo_pdf(actor, course, draft, title)
-    draft.receipt = _receipt(course, draft, [f.stored for f in draft.files.select_related("stored")])
+    item = person_layout(course, draft.person_id).items[item_id]
+    make_photo_pdf(actor, course, draft, item.title)
+    draft.receipt = _receipt(course, item, draft, [f.stored for f in draft.files.select_related("stored")])
     draft.save(update_fields=["handed_in_at", "number", "receipt", "link"])
     detail = {"receipt": draft.number, "attempt": draft.attempt}
     note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
@@ -47,9 +47,8 @@ def _number() -> str:
             return number
 
 
-def _receipt(course: Course, draft: HandIn, files: list[Any]) -> dict[str, Any]:
+def _receipt(course: Course, item: LaidItem, draft: HandIn, files: list[Any]) -> dict[str, Any]:
     """What was received, frozen: later changes of course or item do not change a receipt."""
-    item = person_layout(course, draft.person_id).items[draft.item_id]
     text = draft.text.encode()
     return {
         "number": draft.number,

@@ -76,6 +76,7 @@ def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s
         payload.seen_version,
         payload.above_possible,
         chosen,
+        payload.rubric_id,
     )
     save_score(actor_of(request), course, item_id, wish)
     return grading.score_out(course, person_layout(course, person_id).items[item_id], person_id, payload.attempt, at)

@@ -128,7 +128,8 @@ class MyWork(BaseModel):
 
 
 class OwnPiece(BaseModel):
-    """One attempt that was handed in. `there`: its item still is. `score`: as given, once it is out."""
+    """One attempt that was handed in. `there`: its item still is. `given`: the points, once they are out, before any
+    deduction for lateness."""
 
     item_id: int
     item: str
@@ -139,7 +140,7 @@ class OwnPiece(BaseModel):
     files: list[WorkFile]
     words: int
     link: str
-    score: str | None
+    given: str | None
     possible: str | None
     remark: str
     measured: MeasuredBy | None
@@ -272,4 +273,5 @@ class ScoreIn(BaseModel):
     above_possible: bool = False
     """More points than the item has are meant so."""
     chosen: Annotated[list[ChosenIn], Field(max_length=60)] | None = None
-    """Of the rubric; left out: as it stands."""
+    """Of the rubric `rubric_id`; left out: as it stands."""
+    rubric_id: int | None = None

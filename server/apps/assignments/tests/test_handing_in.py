@@ -19,7 +19,7 @@ from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF, PNG
 from tests.post import deliver
 
-from apps.assignments.models import HandIn
+from apps.assignments.models import Brief, HandIn
 from apps.kernel.jobs import forget_old_answers
 from apps.kernel.models import AnsweredRequest, AuditRecord, StoredFile
 from apps.notices.models import OutboxMail
@@ -55,6 +55,27 @@ class HandingIn(DemoCase):
         self.assertEqual((receipt["late_seconds"], receipt["attempt"]), (0, 1))
         again = self.student.get(f"/receipts/{receipt['number']}").json()
         self.assertEqual(again, receipt)
+
+    def test_by_when_it_is_back_is_told_until_it_is_scored(self) -> None:
+        """Seven days after Wed 7 Oct is Wed 14 Oct, to the end of the day in the course's zone (UTC-5)."""
+        self.add(LOOP, "page 1.png", PNG)
+        self.hand_in(LOOP)
+        mine = self.path(LOOP, "/hand-in")
+        self.assertEqual(self.student.get(mine).json()["back_by"], "2026-10-15T04:59:00Z")
+        teacher, score = Caller(INSTRUCTOR), {"attempt": 1, "raw": "0", "comment": "", "seen_version": 0}
+        teacher.send("PUT", self.path(LOOP, f"/hand-ins/{self.student.person.pk}/score"), score)
+        self.assertIsNone(self.student.get(mine).json()["back_by"], "it is being graded")
+        teacher.send("POST", self.path(LOOP, "/release"))
+        self.assertIsNone(self.student.get(mine).json()["back_by"], "0 points are a score")
+
+    def test_what_the_assignment_takes_no_more_keeps_nothing_else_from_being_saved(self) -> None:
+        Brief.objects.filter(item=self.item(LOOP)).update(takes_link=True)
+        mine, typed = self.path(LOOP, "/hand-in"), {"text": "", "comment": "", "link": "https://a.example.org/1"}
+        self.student.send("PUT", mine, typed)
+        Brief.objects.filter(item=self.item(LOOP)).update(takes_link=False)
+        self.assertEqual(self.student.send("PUT", mine, {**typed, "text": "Closed"}).status_code, 200)
+        self.refused(self.student.send("PUT", mine, {**typed, "link": "https://b.example.org"}), 422, "hand_in.no_link")
+        self.assertEqual(self.student.send("PUT", mine, {**typed, "link": ""}).status_code, 200)
 
     def test_a_photograph_that_is_handed_in_tells_no_place_and_keeps_its_pixels(self) -> None:
         for options in ({}, {"progressive": True}):

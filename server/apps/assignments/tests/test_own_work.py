@@ -41,10 +41,10 @@ class OwnWork(DemoCase):
         self.assertEqual(
             len(pieces), HandIn.objects.exclude(handed_in_at=None).filter(person=self.student.person).count()
         )
-        self.assertEqual((pieces[0]["number"], pieces[0]["words"], pieces[0]["score"]), (self.number, 6, None))
+        self.assertEqual((pieces[0]["number"], pieces[0]["words"], pieces[0]["given"]), (self.number, 6, None))
         book = next(p for p in pieces if p["item"] == BOOK)
         self.assertEqual((len(book["notes"]), book["measured"]["name"]), (2, "Field book"))
-        self.assertIsNotNone(book["score"])
+        self.assertIsNotNone(book["given"])
         moments = [p["handed_in_at"] for p in pieces]
         self.assertEqual(moments, sorted(moments, reverse=True))
 

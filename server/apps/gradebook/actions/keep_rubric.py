@@ -64,7 +64,7 @@ def remove_rubric(actor: Actor, course: Course, rubric_id: int) -> AuditRecord:
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     row = _row(course, rubric_id)
-    if titles := titles_using(row):
+    if titles := titles_using([row.pk]).get(row.pk):
         raise Refused("rubric.used", status=409, name=row.name, n=len(titles), first=titles[0])
     return apply_edits(actor, course, "remove_rubric", [Edit("rubric", row, {"removed": True})])
 

@@ -16,7 +16,7 @@ from apps.courses.public import Course, can_see_student, membership, students
 from apps.gradebook.actions.cells import graded_item, lock_cell, refusal_of, refuse_if_changed
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.marks import points
-from apps.gradebook.models import Cell, GradedItem, Score
+from apps.gradebook.models import Cell, GradedItem, Rubric, Score
 from apps.gradebook.queries import last_versions, score_row
 from apps.gradebook.rubrics import Chosen, item_rubric, measured, rubric_of
 from apps.kernel.public import Actor, Refused, now, record, require
@@ -38,7 +38,8 @@ class ScoreWish:
     seen_version: int
     above: bool = False
     chosen: Sequence[Chosen] | None = None
-    """Of the item's rubric; None: as it stands."""
+    """Of the rubric that was looked at, `rubric_id`; None: as it stands."""
+    rubric_id: int | None = None
 
 
 def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> Score:
@@ -50,7 +51,8 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     require(can_see_student(membership(actor, course), enrolment.section_id))
     item = item_row(course, item_id)
     graded = graded_item(course, item_id)
-    raw = _checked(_with_points(course, item_id, wish, item.points), item.points)
+    rubric = _rubric(course, item_id, wish)
+    raw = _checked(_with_points(rubric, wish, item.points), item.points)
     if len(wish.comment) > LONGEST_COMMENT:
         raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
     cell, _ = Cell.objects.get_or_create(graded_item=graded, person_id=wish.person_id)
@@ -59,7 +61,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     before = score_row(item_id, wish.person_id, wish.attempt)
     refuse_if_changed(course, before, wish.seen_version)
     with pghistory.context(actor=actor.person_id, name=actor.name):
-        score = _kept(actor, cell, graded, before, raw, wish, _measured(course, item_id, wish, before))
+        score = _kept(actor, cell, graded, before, raw, wish, _measured(rubric, wish, before))
     if score.released_at == score.graded_at:
         tell_scores(course, item_id, {wish.person_id: wish.attempt})
     record(
@@ -73,13 +75,22 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     return score
 
 
-def _with_points(course: Course, item_id: int, wish: ScoreWish, possible: Decimal | None) -> ScoreWish:
-    """No points typed, and every criterion of the rubric has its level: then these give the points."""
-    if wish.raw.strip() or not wish.chosen or possible is None:
-        return wish
+def _rubric(course: Course, item_id: int, wish: ScoreWish) -> Rubric | None:
+    """The one that was looked at; refused where the item is measured by another by now."""
+    if wish.chosen is None:
+        return None
     row = item_rubric(course, item_id)
+    if row is None or row.pk != wish.rubric_id:
+        raise Refused("rubric.changed_meanwhile", status=409)
+    return row
+
+
+def _with_points(rubric: Rubric | None, wish: ScoreWish, possible: Decimal | None) -> ScoreWish:
+    """No points typed, and every criterion of the rubric has its level: then these give the points."""
+    if wish.raw.strip() or rubric is None or not wish.chosen or possible is None:
+        return wish
     levels = {one.criterion: one.level for one in wish.chosen if one.level is not None}
-    raw = raw_of(rubric_of(row), levels, Fraction(possible)) if row else None
+    raw = raw_of(rubric_of(rubric), levels, Fraction(possible))
     if raw is None:
         raise Refused("rubric.open")
     return replace(wish, raw=str(points(raw)))
@@ -92,13 +103,10 @@ def _checked(wish: ScoreWish, possible: Decimal | None) -> Decimal:
     return raw
 
 
-def _measured(course: Course, item_id: int, wish: ScoreWish, before: Score | None) -> Any:
-    if wish.chosen is None:
+def _measured(rubric: Rubric | None, wish: ScoreWish, before: Score | None) -> Any:
+    if rubric is None or wish.chosen is None:
         return before.measured if before else None
-    row = item_rubric(course, item_id)
-    if row is None:
-        raise Refused("rubric.changed_meanwhile", status=409)
-    return measured(row, wish.chosen)
+    return measured(rubric, wish.chosen)
 
 
 def _kept(

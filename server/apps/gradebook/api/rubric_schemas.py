@@ -74,6 +74,7 @@ class Measured(BaseModel):
 class MeasuredBy(BaseModel):
     """What was chosen of a rubric, as it read then. `earned` of `most`, by its own measure."""
 
+    id: int
     name: str
     criteria: list[Measured]
     earned: str | None

@@ -1,7 +1,6 @@
 """Rubrics and kept comments of a course."""
 
 from collections.abc import Mapping
-from decimal import Decimal
 from fractions import Fraction
 from typing import Any
 
@@ -24,7 +23,8 @@ from apps.people.public import SignedIn
 def read_rubrics(request: SignedIn, slug: str) -> HttpResponse:
     course, member = taught_course(actor_of(request), slug)
     rows = list(Rubric.objects.filter(course=course, removed=False).order_by("name", "id"))
-    known = editions({"rubric": [row.pk for row in rows]})
+    ids = [row.pk for row in rows]
+    known, used = editions({"rubric": ids}), titles_using(ids)
     others = memberships_of(request.user.pk) if member.instructs else []
     names = {c.pk: f"{c.code} {c.title}" for c, there in others if there.instructs and c.pk != course.pk}
     there = Rubric.objects.filter(course_id__in=names, removed=False).order_by("course_id", "name")
@@ -33,7 +33,7 @@ def read_rubrics(request: SignedIn, slug: str) -> HttpResponse:
             own=[
                 s.KeptRubric(
                     **rubric_out(row).model_dump(),
-                    used=titles_using(row),
+                    used=used.get(row.pk, []),
                     edition=known.get(("rubric", row.pk), 0),
                 )
                 for row in rows
@@ -112,15 +112,9 @@ def rubric_out(row: Rubric) -> s.RubricOut:
 def measured_out(kept: Mapping[str, Any] | None) -> s.MeasuredBy | None:
     if kept is None:
         return None
-    rows = [s.Measured(**c) for c in kept["criteria"]]
-    given = [Fraction(Decimal(c.points)) for c in rows if c.points is not None]
-    most = sum((Fraction(Decimal(c.most)) for c in rows), Fraction(0))
-    return s.MeasuredBy(
-        name=kept["name"],
-        criteria=rows,
-        earned=str(points(sum(given, Fraction(0)))) if most else None,
-        most=str(points(most)) if most else None,
-    )
+    earned, most = (None if kept[name] is None else str(points(Fraction(kept[name]))) for name in ("earned", "most"))
+    criteria = [s.Measured(**c) for c in kept["criteria"]]
+    return s.MeasuredBy(id=kept["id"], name=kept["name"], criteria=criteria, earned=earned, most=most)
 
 
 def _wishes(payload: s.RubricIn) -> list[CriterionWish]:

@@ -21,8 +21,8 @@ class Cell(models.Model):
 @pghistory.track()
 class Score(models.Model):
     """Raw points of one attempt. Every change leaves a row of history, whatever makes it. `measured`: by which rubric,
-    and what was chosen of it, as it read then: {name, criteria: [{id, name, level, level_name, words, points, most,
-    remark}]}, points as text or null."""
+    and what was chosen of it, as it read then: {id, name, earned, most, criteria: [{id, name, level, level_name, words,
+    points, most, remark}]}, points as text or null."""
 
     cell = models.ForeignKey(Cell, on_delete=models.CASCADE, related_name="scores", db_index=False)
     attempt = models.PositiveSmallIntegerField(default=1)

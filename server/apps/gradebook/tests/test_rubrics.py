@@ -43,7 +43,9 @@ class Measuring(DemoCase):
         return rubric
 
     def score(self, raw: str, chosen: list[dict[str, Any]] | None, seen: int = 0) -> Any:
+        rubric = GradedItem.objects.get(item=self.item(LOOP)).rubric_id
         body = {"attempt": 1, "raw": raw, "comment": "Clear.", "seen_version": seen, "chosen": chosen}
+        body["rubric_id"] = rubric
         return self.teacher.send("PUT", self.work + "/score", body)
 
     def mine(self) -> dict[str, Any]:
@@ -88,6 +90,17 @@ class Measuring(DemoCase):
         gone = rubric["criteria"][1]
         told = self.score("10", [{"criterion": gone["id"], "level": gone["levels"][0]["id"]}], seen=1)
         self.refused(told, 409, "rubric.changed_meanwhile")
+
+    def test_levels_of_another_rubric_are_not_taken_for_those_of_this_one(self) -> None:
+        """Both begin to count their criteria at 1."""
+        old = self.used()
+        other = self.made({**BOOK, "name": "Other"})
+        first = old["criteria"][0]
+        self.assertEqual(first["id"], other["criteria"][0]["id"])
+        self.teacher.send("PUT", self.path(LOOP, "/rubric"), {"rubric_id": other["id"]})
+        body = {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0, "rubric_id": old["id"]}
+        body["chosen"] = [{"criterion": first["id"], "level": first["levels"][0]["id"]}]
+        self.refused(self.teacher.send("PUT", self.work + "/score", body), 409, "rubric.changed_meanwhile")
 
     def test_a_score_that_says_nothing_of_it_leaves_it_and_one_that_says_none_takes_it_away(self) -> None:
         rubric = self.used()

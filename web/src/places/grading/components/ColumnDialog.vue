@@ -53,7 +53,13 @@ async function release(): Promise<void> {
       {{ t("gradebook.waitingFor", { n: column.item.waiting }, column.item.waiting) }}
     </p>
     <template v-if="column.item.held">
-      <p class="mb-3">{{ t("grading.releaseText", { n: column.item.held }) }}</p>
+      <p class="mb-3">
+        {{
+          section === null
+            ? t("grading.releaseText", { n: column.item.held })
+            : t("gradebook.releaseSectionText")
+        }}
+      </p>
       <p v-if="canRelease" class="mb-3 flex flex-wrap items-end gap-2">
         <UiField v-if="sections.length > 1" v-slot="{ field }" :label="t('gradebook.releaseFor')">
           <select :id="field" v-model="section" class="field">

@@ -12,7 +12,6 @@ import { useGradingWrites } from "../queries";
 import KeptRemarks from "./KeptRemarks.vue";
 import RubricPicker from "./RubricPicker.vue";
 
-const CONFLICT = 409;
 const { work, queue, slug, id } = defineProps<{
   work: Shapes["Work"];
   queue: Shapes["Queue"];
@@ -47,7 +46,7 @@ const told = (list: Shapes["ChosenIn"][]): string =>
   );
 /** What stands with the score, of the rubric that measures the item now. */
 const chosenBefore = computed(() =>
-  (kept.value.measured?.criteria ?? [])
+  (kept.value.measured?.id === work.rubric?.id ? (kept.value.measured?.criteria ?? []) : [])
     .filter((one) => work.rubric?.criteria.some((c) => c.id === one.id))
     .map(({ id: criterion, level, remark }) => ({ criterion, level, remark })),
 );
@@ -104,7 +103,7 @@ async function send(over: number | null, meant: boolean): Promise<boolean> {
       comment: comment.value,
       seen_version: seen,
       above_possible: meant,
-      ...(measured.value ? { chosen: chosen.value } : {}),
+      ...(measured.value ? { chosen: chosen.value, rubric_id: work.rubric?.id ?? null } : {}),
     });
     if (raw.value === sent) raw.value = kept.value.raw ?? "";
     refused.value = "";
@@ -113,7 +112,7 @@ async function send(over: number | null, meant: boolean): Promise<boolean> {
     return true;
   } catch (error) {
     refused.value = wrong(error);
-    if (error instanceof Problem && error.status === CONFLICT) theirs.value = Number(error.also.version);
+    if (error instanceof Problem && typeof error.also.version === "number") theirs.value = error.also.version;
     above.value = error instanceof Problem && error.also.above === true;
     return false;
   } finally {

@@ -66,7 +66,7 @@ defineExpose({
 </script>
 
 <template>
-  <UiField v-if="brief.takes_text" v-slot="{ field }" :label="t('handIn.text')">
+  <UiField v-if="brief.takes_text || draft.text.value" v-slot="{ field }" :label="t('handIn.text')">
     <textarea
       :id="field"
       v-model="draft.text.value"
@@ -75,7 +75,12 @@ defineExpose({
       @input="draft.changed"
     />
   </UiField>
-  <UiField v-if="brief.takes_link" v-slot="{ field }" class="mt-3" :label="t('handIn.link')">
+  <UiField
+    v-if="brief.takes_link || draft.link.value"
+    v-slot="{ field }"
+    class="mt-3"
+    :label="t('handIn.link')"
+  >
     <input
       :id="field"
       v-model="draft.link.value"
@@ -87,7 +92,7 @@ defineExpose({
     />
   </UiField>
   <PhotoPages
-    v-if="brief.takes_photos"
+    v-if="brief.takes_photos || pages.photos.value.length"
     :photos="pages.photos.value"
     @add="(chosen) => taken.add(chosen)"
     @move="pages.move"

@@ -41,14 +41,14 @@ const noted = (piece: Shapes["OwnPiece"]) =>
           >
           <b v-else>{{ piece.item }}</b>
           <span class="text-soft">{{ t("handIn.attempt", { n: piece.attempt }) }} · {{ when(piece) }}</span>
-          <span v-if="piece.score !== null" class="figures ml-auto font-semibold">{{
+          <span v-if="piece.given !== null" class="figures ml-auto font-semibold">{{
             piece.possible === null
-              ? piece.score
-              : t("rubric.of", { points: piece.score, most: piece.possible })
+              ? piece.given
+              : t("ownWork.given", { points: piece.given, possible: piece.possible })
           }}</span>
           <RouterLink
             class="figures inline-flex min-h-6 items-center"
-            :class="{ 'ml-auto': piece.score === null }"
+            :class="{ 'ml-auto': piece.given === null }"
             :to="{ name: 'receipt', params: { number: piece.number } }"
             >{{ piece.number }}</RouterLink
           >

@@ -50,6 +50,13 @@ const totals = computed(() => {
 const rowOf = computed(() => new Map(totals.value?.current.rows.map((row) => [row.category_id, row]) ?? []));
 const arithmeticOf = (category: Shapes["CategoryRow"]): Shapes["Arithmetic"] =>
   rowOf.value.get(category.id) ?? category.arithmetic;
+/** Which items drop out changes with what is tried. */
+function asTried(category: Shapes["CategoryRow"], item: Shapes["ItemRow"]): Shapes["ItemRow"] {
+  if (!trying.value || !some.value || !tried.value) return item;
+  const dropped = arithmeticOf(category).dropped.find((one) => one.id === item.id);
+  if (dropped) return { ...item, role: dropped.lowest ? "dropped_low" : "dropped_high" };
+  return item.role.startsWith("dropped") ? { ...item, role: "counted" } : item;
+}
 const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_id, s])));
 </script>
 
@@ -168,7 +175,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
           <StandingItem
             v-for="item in category.items"
             :key="item.id"
-            :item="item"
+            :item="asTried(category, item)"
             :slug="slug"
             :zone="standing.zone"
             :strip="stripOf.get(item.id)"
