@@ -8,10 +8,14 @@ from decimal import Decimal
 from fractions import Fraction
 from itertools import product
 
+from apps.assignments.actions.comments import comment
+from apps.assignments.actions.give_back import ReturnWish, give_back
+from apps.assignments.actions.whose import Whose
 from apps.assignments.models import HandIn, WorkNote
 from apps.courses.models import Course
 from apps.gradebook.models import GradedItem, Remark, Rubric, Score
 from apps.gradebook.rubrics import Chosen, measured, rubric_of
+from apps.kernel.public import Actor
 from apps.people.models import Person
 
 CRITERIA = (
@@ -54,6 +58,13 @@ NOTES = (
     (1, 640, 300, "Which end of the tape was at A? Book it, and the next crew can repeat your line."),
     (2, 560, 520, "Good: the same line back, and the difference stays below a centimetre."),
 )
+AGAIN = (
+    "The round does not come back to its first line: the sight to A is missing on page 2. Book it and close the round."
+)
+AGAIN_BY = "2026-10-14T23:59"
+SAID = "A clean sketch. I read the reduction tomorrow."
+MANY_WAIT = 12
+"""Only of a class that large something is given back."""
 
 
 def add_measures(course: Course, teacher: Person, books: Sequence[HandIn], at: datetime) -> None:
@@ -72,6 +83,17 @@ def add_measures(course: Course, teacher: Person, books: Sequence[HandIn], at: d
             WorkNote(hand_in=hand_in, file=file, page=page, across=across, down=down, words=words, by=teacher, at=at)
             for page, across, down, words in NOTES
         )
+
+
+def add_given_back(course: Course, teacher: Person, books: Sequence[HandIn]) -> None:
+    """The last of those that wait goes back to its student; of the one before something is said already."""
+    waiting = [b for b in books if not Score.objects.filter(cell__graded_item__item=b.item, cell__person=b.person)]
+    if len(waiting) < MANY_WAIT:
+        return
+    actor, (said_to, back) = Actor(teacher.pk, teacher.name), waiting[-2:]
+    comment(actor, course, Whose(said_to.item_id, said_to.person_id), said_to.attempt, SAID)
+    again = ReturnWish(attempt=back.attempt, why=AGAIN, until=AGAIN_BY, parts=["Closure"])
+    give_back(actor, course, Whose(back.item_id, back.person_id), again)
 
 
 def _nearest(rubric: Rubric, raw: Decimal) -> list[Chosen]:

@@ -19,7 +19,7 @@ from django.db import transaction
 
 from demo import asked, banks, checks, library, map8, said, spring, srv010, srv110, sta205, talk, written
 from demo.doings import Class, Habit, habit, started
-from demo.measured import add_measures
+from demo.measured import add_given_back, add_measures
 from demo.people import make_people
 from demo.photographs import add_photographs
 
@@ -126,6 +126,7 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
     first = HandIn.objects.filter(course=course, person=class_[0], item__title="Field book: level loop")
     add_photographs(list(first), random)
     add_measures(course, grader, list(first), now - timedelta(days=1))
+    add_given_back(course, grader, list(books))
     if len(class_) > ALLOWED_AT:
         _allow(course, class_[ALLOWED_AT], grader, now)
     laid = layout(course)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from apps.assignments.models import HandIn, HandInFile, HandInPhoto, WorkNote
+from apps.assignments.models import HandIn, HandInFile, HandInPhoto, WorkComment, WorkNote
 from apps.courses.models import Course, Enrolment, Group, Section
 from apps.gradebook.models import Category, LateRule, Remark, Rubric
 from apps.joining.models import ClassCode
@@ -95,6 +95,7 @@ class OtherCourse(DemoCase):
         return {
             "photo_id": photo.pk,
             "note_id": note.pk,
+            "comment_id": WorkComment.objects.create(hand_in=work, words="Theirs", by=cls.teaching, at=at).pk,
             "file_id": ItemFile.objects.create(item=item, file=stored, role=ItemFile.RESOURCE).pk,
             "change_id": change.pk,
             "allowance_id": Allowance.objects.create(given_at=at, given_by=cls.teaching, **who).pk,

@@ -7,7 +7,7 @@ import json
 import re
 from typing import Any
 
-from apps.assignments.models import HandIn, HandInPhoto, WorkNote
+from apps.assignments.models import HandIn, HandInPhoto, WorkComment, WorkNote
 from apps.courses.models import Enrolment, Group, Section
 from apps.gradebook.models import Category, GradedItem, LateRule, Remark, Rubric
 from apps.joining.models import ClassCode
@@ -78,6 +78,7 @@ class ForeignIds(OtherCourse):
             HandIn.objects.count(),
             HandInPhoto.objects.count(),
             list(WorkNote.objects.values()),
+            list(WorkComment.objects.values()),
             Message.objects.count(),
         ]
 
@@ -93,6 +94,7 @@ class ForeignIds(OtherCourse):
                 (
                     "photo_id",
                     "note_id",
+                    "comment_id",
                     "rubric_id",
                     "remark_id",
                     "file_id",
@@ -110,7 +112,7 @@ class ForeignIds(OtherCourse):
             **dict.fromkeys(("bank_id", "bank_question_id", "edition", "answer_id", "rescoring_id"), 1),
             "kind": "item",
             "code": "AAA-AAA",
-            "part": 1,
+            **dict.fromkeys(("part", "attempt"), 1),
             "key": "7",
             "number": 13,
             **dict.fromkeys(("feed_id", "post_id", "announcement_id", "question_id", "thread_id"), 0),

@@ -47,6 +47,7 @@ NOT_THERE = (
     "file_id",
     "photo_id",
     "note_id",
+    "comment_id",
     "rubric_id",
     "remark_id",
     "change_id",
@@ -110,7 +111,7 @@ class PermissionTable(DemoCase):
             "edition": 1,
             "post_id": Post.objects.get(author=handed, answers=None, item__title=DISCUSSION).pk,
             "number": receipt.number if receipt else "",
-            "part": 1,
+            **dict.fromkeys(("part", "attempt"), 1),
         }
         if "/talk" in path:
             values["item_id"] = self.item(DISCUSSION).pk

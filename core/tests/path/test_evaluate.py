@@ -149,6 +149,21 @@ class States(unittest.TestCase):
         self.assertEqual((states[1].state, states[2].state), (State.MISSING, State.MISSING))
         self.assertEqual([i.id for i in items if is_left(states[i.id], i.span, NOW)], [2, 4])
 
+    def test_what_was_given_back_is_to_be_done_again_and_locks_nothing(self) -> None:
+        again = item(1, HandedIn(), handed_in=True, span=Span(due=LATER))
+        facts = {1: ItemFacts(given_back_at=EARLIER)}
+        state = course(again, item(2), facts=facts, in_order=True)
+        self.assertEqual(state.items[1].state, State.GIVEN_BACK)
+        self.assertFalse(state.items[1].done)
+        self.assertTrue(state.items[2].open, "what it had opened stays open")
+        self.assertEqual(state.next_item_id, 1)
+        self.assertFalse(state.modules[1].complete)
+        with_points = course(item(1, ScoredAtLeast(Fraction(50))), facts=facts, marks={1: Mark(percent=Fraction(60))})
+        self.assertEqual((with_points.items[1].state, with_points.next_item_id), (State.GIVEN_BACK, 1))
+        self.assertTrue(is_left(with_points.items[1], Span(), NOW))
+        past = course(item(1, HandedIn(), handed_in=True, span=Span(due=EARLIER)), facts=facts)
+        self.assertEqual((past.items[1].state, past.items[1].overdue), (State.MISSING, True))
+
     def test_late_by_is_told_in_seconds(self) -> None:
         work = item(1, HandedIn(), handed_in=True, span=Span(due=EARLIER))
         state = course(work, facts={1: ItemFacts(handed_in_at=EARLIER + timedelta(hours=3, minutes=1))})

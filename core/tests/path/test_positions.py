@@ -29,6 +29,8 @@ facts = st.builds(
     let_in_at=moments,
     ticked_by_teacher=st.booleans(),
 )
+again = st.builds(ItemFacts, given_back_at=moments, ticked_at=moments, ticked_by_teacher=st.booleans())
+"""What was given back counts as handed in no more."""
 marks = st.builds(
     Mark,
     held=st.booleans(),
@@ -59,7 +61,7 @@ def classes(draw: st.DrawFn) -> Drawn:
         )
         modules.append(replace(module, items=items, opens=draw(moments)))
     ids = [i.id for m in modules for i in m.items]
-    known = draw(st.dictionaries(st.sampled_from([*ids, 999]), facts))
+    known = draw(st.dictionaries(st.sampled_from([*ids, 999]), st.one_of(facts, again)))
     return Drawn(modules, PersonFacts(known, draw(st.dictionaries(st.sampled_from([*ids, 999]), marks))))
 
 
@@ -71,8 +73,11 @@ def brief_of(drawn: Drawn) -> Brief:
         done=frozenset(pk for pk, (f, m) in seen.items() if pk in of and is_done(of[pk].done_rule, f, m)) | {999},
         in_full=frozenset(pk for pk, (f, m) in seen.items() if f.ticked_by_teacher or m.excused),
         with_grader=frozenset(
-            pk for pk, (f, m) in seen.items() if not m.excused and m.percent is None and (m.held or f.handed_in_at)
+            pk
+            for pk, (f, m) in seen.items()
+            if not m.excused and m.percent is None and not f.given_back_at and (m.held or f.handed_in_at)
         ),
+        given_back=frozenset(pk for pk, (f, _) in seen.items() if f.given_back_at),
         let_in=frozenset(pk for pk, (f, _) in seen.items() if f.let_in_at),
         percents={pk: m.percent for pk, (_, m) in seen.items() if m.percent is not None and not m.excused},
     )

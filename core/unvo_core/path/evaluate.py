@@ -23,6 +23,7 @@ class State(StrEnum):
     NOT_OPEN = "not_open"
     TO_DO = "to_do"
     STARTED = "started"
+    GIVEN_BACK = "given_back"
     HANDED_IN = "handed_in"
     BEING_GRADED = "being_graded"
     SCORED = "scored"
@@ -109,7 +110,8 @@ def evaluate(modules: Sequence[PathModule], person: PersonFacts, now: datetime) 
     """Evaluate a whole course. Items that conditions name but the path lacks hold nothing back.
 
     An item holds others back while it is required or named, undone, and can still be done: one
-    that has closed can't be, so it would lock what follows for good.
+    that has closed can't be, so it would lock what follows for good. What was handed in and given back holds
+    nothing back that it had opened.
     """
     known = {i.id: _know(i, person, now) for m in modules for i in m.items}
     through = {pk: not one.blocks for pk, one in known.items()}
@@ -152,7 +154,8 @@ def _know(item: PathItem, person: PersonFacts, now: datetime) -> _Known:
     done = is_done(item.done_rule, facts, mark)
     closed = is_closed(item.span, now)
     excused = closed or mark.excused or facts.ticked_by_teacher
-    return _Known(item, facts, mark, done, closed, not done and not closed, FULL if excused else mark.percent)
+    blocks = not done and not closed and facts.given_back_at is None
+    return _Known(item, facts, mark, done, closed, blocks, FULL if excused else mark.percent)
 
 
 def _later(a: datetime | None, b: datetime | None) -> datetime | None:
@@ -169,7 +172,7 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
     overdue = not known.done and is_late(now, span.due)
     came = facts.handed_in_at or facts.posted_at
     late = seconds_late(came, span.due) if came else 0
-    state = _settled(known) or _unsettled(known, locked, not_open, closed, overdue)
+    state = _settled(known, overdue) or _unsettled(known, locked, not_open, closed, overdue)
     return ItemState(
         item_id=known.item.id,
         state=state,
@@ -187,12 +190,14 @@ def _state(known: _Known, lacks: Missing, opens: datetime | None, now: datetime)
     )
 
 
-def _settled(known: _Known) -> State | None:
+def _settled(known: _Known, overdue: bool) -> State | None:
     if known.mark.excused:
         return State.EXCUSED
+    if known.facts.given_back_at is not None and not overdue and not known.closed:
+        return State.GIVEN_BACK
     if known.mark.percent is not None:
         return State.SCORED
-    if known.mark.held:
+    if known.mark.held and known.facts.given_back_at is None:
         return State.BEING_GRADED
     if known.facts.handed_in_at is not None:
         return State.HANDED_IN
@@ -220,7 +225,12 @@ def _module_state(module: PathModule, known: dict[int, _Known]) -> ModuleState:
 
 def is_left(state: ItemState, span: Span, now: datetime) -> bool:
     """Something is left for the person to do with it, now or once it opens: what has closed undone is past doing."""
-    return not state.done and state.state not in SETTLED and not is_closed(span, now)
+    return _undone(state) and state.state not in SETTLED and not is_closed(span, now)
+
+
+def _undone(state: ItemState) -> bool:
+    """What was given back is to be done, though it may have the points that its rule asks for."""
+    return not state.done or state.state == State.GIVEN_BACK
 
 
 def next_item(order: Sequence[PathItem], items: dict[int, ItemState]) -> int | None:
@@ -228,6 +238,6 @@ def next_item(order: Sequence[PathItem], items: dict[int, ItemState]) -> int | N
 
     Work that was handed in and is not scored yet waits for its grader, and not for the person.
     """
-    waiting = [i for i in order if items[i.id].open and not items[i.id].done and items[i.id].state not in WITH_GRADER]
+    waiting = [i for i in order if items[i.id].open and _undone(items[i.id]) and items[i.id].state not in WITH_GRADER]
     required = (i.id for i in waiting if i.required)
     return next(required, next((i.id for i in waiting), None))

@@ -39,6 +39,8 @@ class ItemFacts:
     let_in_at: datetime | None = None
     posted_at: datetime | None = None
     """When the person's part in a discussion was complete."""
+    given_back_at: datetime | None = None
+    """Since when their work is theirs again, to be done once more; what was handed in before counts as that no more."""
 
     def __post_init__(self) -> None:
         require_aware(*self.moments)
@@ -55,6 +57,7 @@ class ItemFacts:
             self.attended_at,
             self.let_in_at,
             self.posted_at,
+            self.given_back_at,
         )
 
 

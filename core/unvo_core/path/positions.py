@@ -32,6 +32,8 @@ class Brief(NamedTuple):
     with_grader: frozenset[int] = frozenset()
     let_in: frozenset[int] = frozenset()
     percents: Mapping[int, Fraction] = {}
+    given_back: frozenset[int] = frozenset()
+    """Theirs again, to be done once more."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,7 +123,7 @@ def judged_by_score(modules: Sequence[PathModule]) -> frozenset[int]:
 def brief_position(path: PathNow, brief: Brief) -> BriefPosition:
     """Equal to `stuck.position(modules, evaluate(modules, facts, now))`, and the counts of its modules."""
     done = (brief.done | path.at_once) & path.closed.keys()
-    through = {**path.closed, **dict.fromkeys(done, True)}
+    through = {**path.closed, **dict.fromkeys(done | brief.given_back, True)}
     percents = {**path.percents, **_reached(path, brief)}
     at: _Step | None = None
     overdue = []

@@ -1,35 +1,46 @@
-"""Work that waits for a grade, for the desk: hand-ins, papers of an exam that was held, scores still held."""
+"""Work that waits for a grade, for the desk: hand-ins, papers of an exam that was held, scores still held; and what is
+begun and not handed in."""
 
 from __future__ import annotations
 
 from collections import defaultdict
 from datetime import datetime
 
-from apps.assignments.waiting import waiting_hand_ins, waits_for_score
+from django.db.models import Value
+
+from apps.assignments.unfinished import DRAFT, draft_rows, near_due, unfinished_row
+from apps.assignments.waiting import WAITING, waiting_rows, waits_for_score
 from apps.courses.public import Seat, Seats, WaitingRow, of_my_students
 from apps.gradebook.public import held_scores, paper_scored
 from apps.layout.public import kind_of, layout
 
 
 def work_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
-    waiting = _hand_ins(seats)
+    waiting = _hand_ins(seats, now)
     graded = paper_scored(list(seats))
     papers = [r for pk, seat in seats.items() for r in _papers(seat, graded.get(pk, {}), now)]
-    busy = {r.item_id for r in waiting}
+    busy = {r.item_id for r in waiting if r.kind == "ungraded"}
     return [*waiting, *papers, *(r for r in _held(seats) if r.item_id not in busy)]
 
 
-def _hand_ins(seats: Seats) -> list[WaitingRow]:
-    """A row an item."""
+def _hand_ins(seats: Seats, now: datetime) -> list[WaitingRow]:
+    """A row an item for what waits for a score, and one for what lies unfinished near its due moment; one query."""
     found: dict[tuple[int, int], list[datetime]] = defaultdict(list)
+    drafts: dict[tuple[int, int], list[tuple[datetime, datetime]]] = defaultdict(list)
     laid = {pk: layout(seat.course) for pk, seat in seats.items()}
-    for course, item, person, at in waiting_hand_ins(of_my_students(seats)):
-        if waits_for_score(laid[course], item, person):
+    of = of_my_students(seats)
+    handed = waiting_rows(of).values_list(*WAITING, Value(False))
+    for course, item, person, at, draft in handed.union(draft_rows(of).values_list(*DRAFT, Value(True)), all=True):
+        if draft:
+            due = near_due(laid[course], item, person, now)
+            drafts[course, item] += [(at, due)] if due else []
+        elif waits_for_score(laid[course], item, person):
             found[course, item].append(at)
-    return [
+    ungraded = [
         WaitingRow("ungraded", seats[course], min(ats), seats[course].back_by(min(ats)), len(ats), item)
         for (course, item), ats in found.items()
     ]
+    return [*ungraded, *(unfinished_row(seats[c], item, some, now) for (c, item), some in drafts.items() if some)]
 
 
 def _papers(seat: Seat, scored: dict[int, set[int]], now: datetime) -> list[WaitingRow]:

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from fractions import Fraction
+from zoneinfo import ZoneInfo
 
 from unvo_core.grading.late import apply_late
 from unvo_core.schedule.spans import seconds_late
 
+from apps.assignments.api import grading_schemas as shown
 from apps.assignments.api import schemas as out
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import HandIn
@@ -18,6 +20,7 @@ from apps.gradebook.public import (
     Counted,
     RubricOut,
     cells_of_item,
+    cells_of_people,
     counted,
     graded_row,
     item_rubric,
@@ -28,13 +31,14 @@ from apps.gradebook.public import (
     rules_of,
     score_row,
 )
-from apps.kernel.public import Refused, not_found, require
+from apps.kernel.public import Refused, not_found, now, require
 from apps.layout.public import LaidItem, layout, layout_for, person_layout
 
 _END = datetime.max.replace(tzinfo=UTC)
+TO_DO_AGAIN_DAYS = 7
 
 
-def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
+def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
     """Everyone in the grader's sections; waiting work first, oldest first, then by name."""
     item = _item(course, item_id)
     graded = graded_row(course, item_id)
@@ -52,7 +56,7 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
     waiting_first = sorted(
         rows, key=lambda r: (r.state != "waiting", r.handed_in_at or _END if r.state == "waiting" else _END)
     )
-    return out.Queue(
+    return shown.Queue(
         title=item.title,
         possible=str(points(item.possible)),
         due=item.span.due,
@@ -69,10 +73,10 @@ def queue(course: Course, item_id: int, member: Membership) -> out.Queue:
 
 def _queue_row(
     enrolment: Enrolment, item: LaidItem, own: list[HandIn], cell: CellScores | None, what: Counted | None
-) -> out.QueueRow:
+) -> shown.QueueRow:
     """One student; `own`: their attempts in order, a draft among them."""
     latest = next((h for h in reversed(own) if h.handed_in_at), None)
-    return out.QueueRow(
+    return shown.QueueRow(
         person_id=enrolment.person_id,
         name=enrolment.person.sort_name,
         section=enrolment.section.name if enrolment.section else "",
@@ -86,9 +90,11 @@ def _queue_row(
 
 def _state(
     excused: bool, own: list[HandIn], latest: HandIn | None, cell: CellScores | None, what: Counted | None
-) -> out.QueueState:
+) -> shown.QueueState:
     if excused or (cell is not None and cell.excused):
         return "excused"
+    if latest is not None and hasattr(latest, "given_back"):
+        return "given_back"
     if latest is not None and not (cell and any(a.attempt == latest.attempt for a in cell.attempts)):
         return "waiting"
     if cell is not None and what is not None:
@@ -100,7 +106,7 @@ def _late(latest: HandIn | None, item: LaidItem) -> int:
     return seconds_late(latest.handed_in_at, item.span.due) if latest and latest.handed_in_at else 0
 
 
-def work_of(course: Course, item_id: int, person_id: int, member: Membership) -> out.Work:
+def work_of(course: Course, item_id: int, person_id: int, member: Membership, reader_id: int) -> shown.Work:
     """One student's attempts with the score of the latest; a draft shows only that it is there."""
     _item(course, item_id)
     enrolment = students(course).select_related("person", "section").filter(person_id=person_id).first()
@@ -112,16 +118,27 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership) ->
     handed = [h for h in own if h.handed_in_at]
     draft = next((h for h in own if not h.handed_in_at), None)
     attempt = handed[-1].attempt if handed else 1
-    return out.Work(
+    cell = cells_of_people(course, [person_id], [item_id]).get(person_id, {}).get(item_id)
+    what = counted(cell, rules_of(graded_row(course, item_id)), item.possible, item.span.due) if cell else None
+    raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
+    return shown.Work(
         person_id=person_id,
         name=enrolment.person.name,
         section=enrolment.section.name if enrolment.section else "",
-        attempts=[_graded(h, item) for h in handed],
+        attempts=[_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed],
         draft_started_at=draft.started_at if draft else None,
         draft_files=len(draft.files.all()) if draft else 0,
         score=score_out(course, item, person_id, attempt, handed[-1].handed_in_at if handed else None),
         rubric=shown_rubric(course, item_id),
+        due=item.span.due,
+        until=proposed_until(course, now()),
     )
+
+
+def proposed_until(course: Course, at: datetime) -> str:
+    """A week from now, at the time of day at which work of the course is due."""
+    day = at.astimezone(ZoneInfo(course.zone)).date() + timedelta(days=TO_DO_AGAIN_DAYS)
+    return datetime.combine(day, course.default_due_time).strftime("%Y-%m-%dT%H:%M")
 
 
 def shown_rubric(course: Course, item_id: int) -> RubricOut | None:
@@ -141,7 +158,7 @@ def handed_in_at(item_id: int, person_id: int, attempt: int) -> datetime | None:
 
 def score_out(
     course: Course, item: LaidItem, person_id: int, attempt: int, handed_in_at: datetime | None
-) -> out.ScoreOut:
+) -> shown.ScoreOut:
     """One attempt's score with the late rule as arithmetic."""
     row = score_row(item.id, person_id, attempt)
     rule = late_rule(course, item.id)
@@ -149,7 +166,7 @@ def score_out(
     given = None if row is None else Fraction(row.raw)
     at = row.handed_in_at if row is not None else handed_in_at
     result = apply_late(rule, given if given is not None else full, full, at, item.span.due)
-    return out.ScoreOut(
+    return shown.ScoreOut(
         attempt=attempt,
         version=row.version if row else 0,
         raw=None if given is None else str(points(given)),
@@ -166,8 +183,15 @@ def score_out(
     )
 
 
-def _graded(hand_in: HandIn, item: LaidItem) -> out.Attempt:
-    return attempt_out(hand_in, item).model_copy(update={"notes": notes_out(hand_in)})
+def _graded(hand_in: HandIn, item: LaidItem, raw: Fraction | None, what: Counted | None, reader_id: int) -> out.Attempt:
+    """`raw`: what it was given, and `what` counts, held or not."""
+    return attempt_out(hand_in, item, reader_id).model_copy(
+        update={
+            "notes": notes_out(hand_in),
+            "given": None if raw is None else str(points(raw)),
+            "counts": what is not None and what.attempts > 1 and what.attempt == hand_in.attempt,
+        }
+    )
 
 
 def notes_out(hand_in: HandIn) -> list[out.Note]:
@@ -187,7 +211,8 @@ def notes_out(hand_in: HandIn) -> list[out.Note]:
     ]
 
 
-def attempt_out(hand_in: HandIn, item: LaidItem) -> out.Attempt:
+def attempt_out(hand_in: HandIn, item: LaidItem, reader_id: int) -> out.Attempt:
+    back = getattr(hand_in, "given_back", None)
     return out.Attempt(
         attempt=hand_in.attempt,
         number=hand_in.number or "",
@@ -197,6 +222,11 @@ def attempt_out(hand_in: HandIn, item: LaidItem) -> out.Attempt:
         comment=hand_in.comment,
         link=hand_in.link,
         files=files_out(hand_in),
+        comments=[
+            out.CommentOut(id=c["id"], words=c["words"], by=c["by__name"], mine=c["by_id"] == reader_id, at=c["at"])
+            for c in hand_in.said  # type: ignore[attr-defined]  # as `hand_ins` annotates it
+        ],
+        given_back=back and out.Returned(why=back.why, parts=back.parts, by=back.by.name, at=back.at),
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import datetime
+from fractions import Fraction
 from zoneinfo import ZoneInfo
 
 from unvo_core.grading.late import apply_late
@@ -41,7 +42,7 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
     return out.MyWork(
         brief=brief_out(brief, item.takes_hand_ins),
         draft=_draft(draft) if draft else None,
-        attempts=[_attempt(h, item, out_by.get(h.attempt)) for h in handed],
+        attempts=[_attempt(h, item, out_by.get(h.attempt), shown, len(out_by)) for h in handed],
         rubric=shown_rubric(course, item_id),
         attempts_left=None if brief.attempts is None else max(0, brief.attempts + extra - len(handed)),
         open=not is_closed(item.span, now),
@@ -56,18 +57,30 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
 
 def _back_by(course: Course, handed: Sequence[HandIn], shown: ShownMark | None) -> datetime | None:
     last = handed[-1].handed_in_at if handed else None
-    if last is None or (shown is not None and (shown.mark.held or shown.points is not None)):
+    if (
+        last is None
+        or hasattr(handed[-1], "given_back")
+        or (shown is not None and (shown.mark.held or shown.points is not None))
+    ):
         return None
     return promised(last, course.turnaround_days, ZoneInfo(course.zone))
 
 
-def _attempt(hand_in: HandIn, item: LaidItem, given: Released | None) -> out.Attempt:
-    """With what was said of it, once its score is out."""
-    shown = attempt_out(hand_in, item)
+def _attempt(
+    hand_in: HandIn, item: LaidItem, given: Released | None, mark: ShownMark | None, scored: int
+) -> out.Attempt:
+    """With what was said of it, once its score is out or it is given back; `scored`: how many have a score that is."""
+    shown = attempt_out(hand_in, item, hand_in.person_id)
     if given is None:
-        return shown
+        return shown.model_copy(update={"notes": notes_out(hand_in)}) if shown.given_back else shown
     return shown.model_copy(
-        update={"measured": measured_out(given.measured), "notes": notes_out(hand_in), "remark": given.comment}
+        update={
+            "measured": measured_out(given.measured),
+            "notes": notes_out(hand_in),
+            "remark": given.comment,
+            "given": str(points(Fraction(given.raw))),
+            "counts": scored > 1 and mark is not None and mark.attempt == hand_in.attempt,
+        }
     )
 
 

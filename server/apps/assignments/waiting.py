@@ -3,28 +3,25 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator, Sequence
-from datetime import datetime
+from collections.abc import Sequence
 
-from django.db.models import Exists, OuterRef, Q
+from django.db.models import Exists, OuterRef, Q, QuerySet
 
 from apps.assignments.models import HandIn
 from apps.courses.public import Course, students
 from apps.gradebook.public import excused_cell, score_of
 from apps.layout.public import Layout, layout, layout_for
 
+WAITING = ("course_id", "item_id", "person_id", "handed_in_at")
 
-def waiting_hand_ins(of: Q) -> Iterator[tuple[int, int, int, datetime]]:
-    """Course, item, person and moment of the latest attempts without a score; excused ones are left out.
 
-    `of` says whose; one query.
-    """
+def waiting_rows(of: Q) -> QuerySet[HandIn]:
+    """The latest attempts without a score; excused ones and those that were given back are left out. `of` says
+    whose."""
     its = {"item_id": OuterRef("item_id"), "person_id": OuterRef("person_id")}
     later = HandIn.objects.filter(**its, handed_in_at__isnull=False, attempt__gt=OuterRef("attempt"))
-    rows = HandIn.objects.filter(of, ~Exists(later), handed_in_at__isnull=False, item__removed=False).exclude(
-        Q(score_of(**its, attempt=OuterRef("attempt"))) | Q(excused_cell(**its))
-    )
-    yield from rows.values_list("course_id", "item_id", "person_id", "handed_in_at")  # type: ignore[misc]
+    rows = HandIn.objects.filter(of, ~Exists(later), handed_in_at__isnull=False, item__removed=False, given_back=None)
+    return rows.exclude(Q(score_of(**its, attempt=OuterRef("attempt"))) | Q(excused_cell(**its)))
 
 
 def waits_for_score(laid: Layout, item_id: int, person_id: int) -> bool:
@@ -36,6 +33,6 @@ def waits_for_score(laid: Layout, item_id: int, person_id: int) -> bool:
 def waiting_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> dict[int, int]:
     """How many wait, by item; of the students of these sections, or of all."""
     people = students(course, section_ids).values("person_id")
-    rows = waiting_hand_ins(Q(course=course, item_id__in=item_ids, person_id__in=people))
+    rows = waiting_rows(Q(course=course, item_id__in=item_ids, person_id__in=people)).values_list(*WAITING)
     laid = layout(course)
     return Counter(item for _, item, person, _ in rows if waits_for_score(laid, item, person))

@@ -54,11 +54,12 @@ class ItemRules:
 
 @dataclass(frozen=True, slots=True)
 class Counted:
-    """The attempt that counts, after the late rule."""
+    """The attempt that counts, after the late rule; `attempt` is its number, None for the mean of all."""
 
     result: LateResult
     comment: str
     attempts: int
+    attempt: int | None = None
 
 
 def fraction(value: Decimal | None) -> Fraction:
@@ -108,4 +109,4 @@ def counted(cell: CellScores, rules: ItemRules, possible: Fraction, due: datetim
     at = counting_attempt(rules.counting, [r.counts for r in results])
     if at is None:
         return Counted(mean_result(results), cell.attempts[-1].comment, len(results))
-    return Counted(results[at], cell.attempts[at].comment, len(results))
+    return Counted(results[at], cell.attempts[at].comment, len(results), cell.attempts[at].attempt)

@@ -118,6 +118,7 @@ def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMa
         points(result.deduction),
         result.units,
         what.comment,
+        what.attempt,
     )
 
 

@@ -25,7 +25,7 @@ from apps.gradebook.marks import (
     marks_of_students,
     points,
 )
-from apps.gradebook.models import Category, GradedItem
+from apps.gradebook.models import Category, GradedItem, Score
 from apps.gradebook.planning import plan_grading, planned_setup
 from apps.gradebook.queries import (
     CellFlags,
@@ -37,6 +37,7 @@ from apps.gradebook.queries import (
     ghost_rows,
     graded_row,
     held_scores,
+    last_scores,
     new_scores,
     paper_scored,
     released_scores,
@@ -73,6 +74,7 @@ __all__ = [
     "MeasuredBy",
     "Released",
     "RubricOut",
+    "Score",
     "ScoreWish",
     "Setup",
     "ShownMark",
@@ -96,6 +98,7 @@ __all__ = [
     "grading_of",
     "held_scores",
     "item_rubric",
+    "last_scores",
     "late_lines",
     "late_rule",
     "mark_stamps",

@@ -223,6 +223,14 @@ def score_row(item_id: int, person_id: int, attempt: int) -> Score | None:
     )
 
 
+def last_scores(item_ids: Collection[int], person_ids: Collection[int]) -> dict[tuple[int, int], Score]:
+    """By item and person, of the last attempt whose score is out; one query."""
+    whose = {"cell__graded_item__item_id__in": item_ids, "cell__person_id__in": person_ids}
+    rows = Score.objects.filter(**whose, released_at__isnull=False)
+    rows = rows.select_related("cell__graded_item").order_by("attempt")
+    return {(row.cell.graded_item.item_id, row.cell.person_id): row for row in rows}
+
+
 def last_versions(cells: Collection[Cell]) -> dict[tuple[int, int], int]:
     """By cell and attempt, the last version that a score of it ever had: one that was taken away and given again is
     another one. One query."""

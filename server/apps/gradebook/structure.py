@@ -11,7 +11,8 @@ from unvo_core.path.facts import Mark
 
 @dataclass(frozen=True, slots=True)
 class ShownMark:
-    """A mark as the path reads it, with the words beside it. `points` only when released."""
+    """A mark as the path reads it, with the words beside it. `points` only when released. `attempt`: the one that
+    alone counts."""
 
     mark: Mark
     points: Decimal | None = None
@@ -19,6 +20,7 @@ class ShownMark:
     deduction: Decimal | None = None
     late_units: int = 0
     comment: str = ""
+    attempt: int | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -24,7 +24,7 @@ from apps.kernel.richtext import clean, formulas_written, may_embed, refused_emb
 from apps.kernel.sentences import sentence
 from apps.kernel.spreadsheets import TableCell, TableRows, spreadsheet
 from apps.kernel.stamps import rows_stamp
-from apps.kernel.texts import on_one_line, one_line, web_link
+from apps.kernel.texts import on_one_line, one_line, some_words, web_link
 from apps.kernel.uploads import copied, existing_files, store, with_own_files
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.whole_files import can_keep, on_disk
@@ -88,6 +88,7 @@ __all__ = [
     "send_file",
     "sentence",
     "server_error",
+    "some_words",
     "spreadsheet",
     "store",
     "tables",

@@ -1,4 +1,4 @@
-"""Single lines that people type: trimmed, bounded, refused with a sentence."""
+"""Lines and words that people type: trimmed, bounded, refused with a sentence."""
 
 from __future__ import annotations
 
@@ -24,6 +24,16 @@ def one_line(value: str, field: str, most: int) -> str:
     if len(line) > most:
         raise Refused("text.too_long", field=field, length=len(line), most=most)
     return line
+
+
+def some_words(value: str, field: str, most: int) -> str:
+    """The text with its lines; refuses an empty one and one over `most` characters."""
+    words = value.strip()
+    if not words:
+        raise Refused("text.empty", field=field)
+    if len(words) > most:
+        raise Refused("text.too_long", field=field, length=len(words), most=most)
+    return words
 
 
 def web_link(value: str) -> str:

@@ -1,5 +1,6 @@
 """What upper apps may use of layout."""
 
+from apps.layout.actions.allow import AllowanceWish, end_grant, grant
 from apps.layout.actions.change_item import ItemEdit, change_item, remove_item
 from apps.layout.actions.change_module import ModuleEdit, change_module, module_row, place_between, remove_module
 from apps.layout.actions.copy_in import CopyWish
@@ -17,6 +18,7 @@ from apps.layout.actions.write_text import write_text
 from apps.layout.reading.done_rules import with_hand_ins
 
 __all__ = [
+    "AllowanceWish",
     "CopyWish",
     "Edit",
     "ItemEdit",
@@ -28,7 +30,9 @@ __all__ = [
     "copy_layout",
     "copy_part_in",
     "drop_wait",
+    "end_grant",
     "follow",
+    "grant",
     "made_by",
     "module_row",
     "move_item",

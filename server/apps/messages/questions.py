@@ -66,7 +66,8 @@ def context_of(course: Course, known: Progress, item_id: int) -> dict[str, Any]:
     """How the asker stands with an item as they ask: its state, attempts, receipt, dates. In the words of the course's
     zone, because it is read later."""
     item, state = known.laid.student_items[item_id], known.course.items[item_id]
-    handed = known.details.get((item_id, Fact.HANDED_IN), {})
+    kinds = (Fact.HANDED_IN, Fact.GIVEN_BACK)
+    handed: dict[str, Any] = next((d for kind in kinds if (d := known.details.get((item_id, kind)))), {})
     started = known.details.get((item_id, Fact.STARTED), {})
     shown = known.marks.by_item.get(item_id)
     return {

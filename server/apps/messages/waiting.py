@@ -24,7 +24,7 @@ def questions_waiting(seats: Seats, now: datetime) -> list[WaitingRow]:
         since = row.waits_since or row.at
         found.append(
             WaitingRow(
-                "question",
+                "regrade" if row.regrade else "question",
                 seat,
                 since,
                 seat.answer_by(since),

@@ -32,6 +32,7 @@ KINDS: dict[str, NoticeKind] = {
         NoticeKind("question", _("A question that waits for you"), mail="daily"),
         NoticeKind("reply", _("A reply to a post of yours"), mail="daily"),
         NoticeKind("score", _("A score of yours is there"), mail="daily"),
+        NoticeKind("work", _("Work of yours is given back, or a word on it"), always=True),
         NoticeKind("mention", _("You are mentioned")),
         NoticeKind("hidden", _("A post of yours was hidden"), always=True),
         NoticeKind("week", _("The week to come, on Sunday evening")),

@@ -36,25 +36,35 @@ def hand_in_times(course: Course, person_ids: Sequence[int]) -> dict[int, dict[i
 
 
 class Doing(NamedTuple):
-    """How far somebody is with an item: the last attempt that was handed in and when, or that one is begun."""
+    """How far somebody is with an item: the last attempt that was handed in and when, or that one is begun.
+    `given_back`: that attempt is theirs again, to be done once more, and waits for no score."""
 
     attempt: int
     handed_in_at: datetime | None
     begun: bool
+    given_back: bool = False
+
+    @property
+    def stands(self) -> bool:
+        """Something is handed in that counts as that."""
+        return self.handed_in_at is not None and not self.given_back
 
 
 def doings(course: Course, person_ids: Sequence[int]) -> dict[int, dict[int, Doing]]:
     """Person -> item -> how far they are, of those who did something; one query."""
-    rows = Fact.objects.filter(course=course, kind__in=(Fact.STARTED, Fact.HANDED_IN), person_id__in=person_ids)
+    kinds = (Fact.STARTED, Fact.HANDED_IN, Fact.GIVEN_BACK)
+    rows = Fact.objects.filter(course=course, kind__in=kinds, person_id__in=person_ids)
     found: dict[int, dict[int, Doing]] = {}
-    for person, item, kind, at, attempt in rows.values_list("person_id", "item_id", "kind", "at", "detail__attempt"):
+    told = ("person_id", "item_id", "kind", "at", "detail__attempt", "detail__handed_in_at")
+    for person, item, kind, at, attempt, came in rows.values_list(*told):
         own = found.setdefault(person, {})
         known = own.get(item, Doing(0, None, False))
-        own[item] = (
-            known._replace(begun=True)
-            if kind == Fact.STARTED
-            else known._replace(attempt=attempt or 1, handed_in_at=at)
-        )
+        if kind == Fact.STARTED:
+            own[item] = known._replace(begun=True)
+        elif kind == Fact.HANDED_IN:
+            own[item] = known._replace(attempt=attempt or 1, handed_in_at=at)
+        else:
+            own[item] = known._replace(attempt=attempt, handed_in_at=datetime.fromisoformat(came), given_back=True)
     return found
 
 

@@ -112,6 +112,7 @@ class _Did(NamedTuple):
     ticked: Collection[int] = ()
     handed_in: Collection[int] = ()
     let_in: Collection[int] = ()
+    given_back: Collection[int] = ()
     rows: Collection[list[Any]] = ()
 
 
@@ -127,6 +128,7 @@ def _did(
         ticked=_items(Q(kind=Fact.TICKED, by_teacher=True)),
         handed_in=_items(Q(kind=Fact.HANDED_IN)),
         let_in=_items(Q(kind=Fact.LET_IN)),
+        given_back=_items(Q(kind=Fact.GIVEN_BACK)),
         rows=JSONBAgg(FACT, filter=Q(item_id__in=judged), default=[]),
     )
     return {pk: _Did(*lists) for pk, *lists in found}
@@ -147,7 +149,8 @@ def _brief(
     return Brief(
         done=frozenset(done),
         in_full=frozenset({*did.ticked, *excused}),
-        with_grader=frozenset(waits - flags.released - excused),
+        with_grader=frozenset(waits.difference(flags.released, excused, did.given_back)),
+        given_back=frozenset(did.given_back),
         let_in=frozenset(did.let_in),
         percents={i: m.percent for i, m in marks.items() if m.percent is not None and i not in excused},
     )

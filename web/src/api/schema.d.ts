@@ -1512,6 +1512,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-in-reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Remind To Hand In */
+        post: operations["remind_to_hand_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-in/files": {
         parameters: {
             query?: never;
@@ -1632,6 +1649,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Comment On Work */
+        post: operations["comment_on_work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments/{comment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Comment Away */
+        delete: operations["take_comment_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes": {
         parameters: {
             query?: never;
@@ -1662,6 +1713,40 @@ export interface paths {
         post?: never;
         /** Remove Note */
         delete: operations["remove_note"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/returned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give Work Back */
+        post: operations["give_work_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/returned/{attempt}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Keep Work After All */
+        delete: operations["keep_work_after_all"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4991,11 +5076,12 @@ export interface components {
         };
         /**
          * AnswerIn
-         * @description `seen`: the last line that its writer looked at, 0 for none.
+         * @description `seen`: the last line that its writer looked at, 0 for none. `ruling`: on who asks for another score.
          */
         AnswerIn: {
             /** Html */
             html: string;
+            ruling?: components["schemas"]["ScoreRulingIn"] | null;
             /**
              * Seen
              * @default 0
@@ -5161,8 +5247,21 @@ export interface components {
             attempt: number;
             /** Comment */
             comment: string;
+            /**
+             * Comments
+             * @default []
+             */
+            comments: components["schemas"]["CommentOut"][];
+            /**
+             * Counts
+             * @default false
+             */
+            counts: boolean;
             /** Files */
             files: components["schemas"]["WorkFile"][];
+            /** Given */
+            given?: string | null;
+            given_back?: components["schemas"]["Returned"] | null;
             /** Handed In At */
             handed_in_at: string | null;
             /** Late Seconds */
@@ -5879,7 +5978,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "open" | "started" | "waiting" | "missing" | "scored" | "held" | "excused";
+            state: "open" | "started" | "waiting" | "missing" | "scored" | "held" | "excused" | "given_back";
             /** Title */
             title: string;
         };
@@ -6213,6 +6312,32 @@ export interface components {
             /** Section Id */
             section_id?: number | null;
         };
+        /** CommentIn */
+        CommentIn: {
+            /** Attempt */
+            attempt: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * CommentOut
+         * @description What a teacher said of an attempt, read at once.
+         */
+        CommentOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Mine */
+            mine: boolean;
+            /** Words */
+            words: string;
+        };
         /**
          * ConditionChoices
          * @description What conditions can name, the conditions as they stand, with dates as wall times, and in words.
@@ -6514,7 +6639,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "question" | "ungraded" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "quiz_paper" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            kind: "question" | "regrade" | "ungraded" | "unfinished" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "quiz_paper" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
             /** Lines */
             lines: string[];
             /** Person */
@@ -9961,6 +10086,11 @@ export interface components {
              * @default false
              */
             open_to_class: boolean;
+            /**
+             * Regrade
+             * @default false
+             */
+            regrade: boolean;
         };
         /** QuestionKept */
         QuestionKept: {
@@ -9989,6 +10119,7 @@ export interface components {
             id: number;
             /** Mine */
             mine: boolean;
+            ruling?: components["schemas"]["ScoreRulingOut"] | null;
         };
         /**
          * QuestionOfClass
@@ -10069,6 +10200,9 @@ export interface components {
             own_too: boolean;
             /** Published */
             published: boolean;
+            /** Regrade */
+            regrade: boolean;
+            score: components["schemas"]["ScoreAsked"] | null;
             /** Section */
             section: string;
             /** Too */
@@ -10158,10 +10292,7 @@ export interface components {
             /** Zone */
             zone: string;
         };
-        /**
-         * QueueRow
-         * @description `state`: waiting, held, released, started, nothing or excused.
-         */
+        /** QueueRow */
         QueueRow: {
             /** Attempt */
             attempt: number;
@@ -10181,7 +10312,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "waiting" | "held" | "released" | "started" | "nothing" | "excused";
+            state: "waiting" | "held" | "released" | "given_back" | "started" | "nothing" | "excused";
         };
         /** QuizClass */
         QuizClass: {
@@ -10510,6 +10641,14 @@ export interface components {
             /** Used */
             used: number;
         };
+        /**
+         * Reminded
+         * @description How many were told now; who was told for this due moment is not told again.
+         */
+        Reminded: {
+            /** Told */
+            told: number;
+        };
         /** Report */
         Report: {
             /**
@@ -10581,6 +10720,40 @@ export interface components {
             label: string;
             /** Language */
             language: string;
+        };
+        /**
+         * ReturnIn
+         * @description `until`: a wall time of the course. `parts`: names of the rubric's criteria; none: all of it.
+         */
+        ReturnIn: {
+            /** Attempt */
+            attempt: number;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: string[];
+            /** Until */
+            until: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * Returned
+         * @description Given back to be done again: all of it, or only `parts`.
+         */
+        Returned: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Parts */
+            parts: string[];
+            /** Why */
+            why: string;
         };
         /**
          * Revealed
@@ -11351,6 +11524,20 @@ export interface components {
             /** Zone */
             zone: string;
         };
+        /**
+         * ScoreAsked
+         * @description The score that a request is about, as it stands: for those who rule. `typed`: its points can be given by hand.
+         */
+        ScoreAsked: {
+            /** Possible */
+            possible: string;
+            /** Raw */
+            raw: string;
+            /** Typed */
+            typed: boolean;
+            /** Version */
+            version: number;
+        };
         /** ScoreCondition */
         ScoreCondition: {
             /** Item */
@@ -11413,6 +11600,47 @@ export interface components {
             released_at: string | null;
             /** Version */
             version: number;
+        };
+        /**
+         * ScoreRulingIn
+         * @description `raw`: the new points; empty where they are reckoned.
+         */
+        ScoreRulingIn: {
+            /**
+             * Above Possible
+             * @default false
+             */
+            above_possible: boolean;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "changed" | "stays";
+            /**
+             * Raw
+             * @default
+             */
+            raw: string;
+            /**
+             * Seen Version
+             * @default 0
+             */
+            seen_version: number;
+        };
+        /**
+         * ScoreRulingOut
+         * @description On who asked for another score: points as text; null where there were none.
+         */
+        ScoreRulingOut: {
+            /** After */
+            after: string | null;
+            /** Before */
+            before: string | null;
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "changed" | "stays";
         };
         /** SectionIn */
         SectionIn: {
@@ -11550,7 +11778,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "open" | "started" | "waiting" | "missing" | "scored" | "held" | "excused";
+            state: "open" | "started" | "waiting" | "missing" | "scored" | "held" | "excused" | "given_back";
             /** Version */
             version: number;
         };
@@ -11933,7 +12161,7 @@ export interface components {
          * @description Stable codes of the state words that students read.
          * @enum {string}
          */
-        State: "locked" | "not_open" | "to_do" | "started" | "handed_in" | "being_graded" | "scored" | "done" | "missing" | "closed" | "excused";
+        State: "locked" | "not_open" | "to_do" | "started" | "given_back" | "handed_in" | "being_graded" | "scored" | "done" | "missing" | "closed" | "excused";
         /** StepIn */
         StepIn: {
             /** Done */
@@ -13254,6 +13482,8 @@ export interface components {
             draft_files: number;
             /** Draft Started At */
             draft_started_at: string | null;
+            /** Due */
+            due: string | null;
             /** Name */
             name: string;
             /** Person Id */
@@ -13262,6 +13492,8 @@ export interface components {
             score: components["schemas"]["ScoreOut"];
             /** Section */
             section: string;
+            /** Until */
+            until: string;
         };
         /** WorkFile */
         WorkFile: {
@@ -15910,6 +16142,29 @@ export interface operations {
             };
         };
     };
+    remind_to_hand_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reminded"];
+                };
+            };
+        };
+    };
     add_my_file: {
         parameters: {
             query?: {
@@ -16129,6 +16384,59 @@ export interface operations {
             };
         };
     };
+    comment_on_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    take_comment_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+                comment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
     add_note: {
         parameters: {
             query?: never;
@@ -16195,6 +16503,59 @@ export interface operations {
                 item_id: number;
                 person_id: number;
                 note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    give_work_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReturnIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    keep_work_after_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+                attempt: number;
             };
             cookie?: never;
         };

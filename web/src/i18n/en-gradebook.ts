@@ -80,6 +80,7 @@ export default {
       scored: "Scored",
       held: "Held: students don’t see it yet",
       excused: "Excused",
+      given_back: "Given back, to be done again",
     },
     panel: "The cell",
     ofPoints: "of {possible}",

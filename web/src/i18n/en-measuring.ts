@@ -79,6 +79,7 @@ export default {
     remove: "Remove",
     title: "Notes on {name}",
     seen: "The student reads it with the score.",
+    seenNow: "The student reads it at once: the work is given back.",
     by: "{by}, {at}",
     go: "Go to {at}",
     yours: "Notes on your work | {n} note on your work | {n} notes on your work",

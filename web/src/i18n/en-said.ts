@@ -47,6 +47,7 @@ export default {
       not_open: "not open yet",
       to_do: "to do",
       started: "started",
+      given_back: "given back",
       handed_in: "handed in",
       being_graded: "being graded",
       scored: "scored",

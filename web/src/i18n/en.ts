@@ -17,6 +17,7 @@ import questions from "./en-questions";
 import quiz from "./en-quiz";
 import sheets from "./en-sheets";
 import measuring from "./en-measuring";
+import again from "./en-again";
 
 export default {
   ...time,
@@ -38,6 +39,7 @@ export default {
   ...quiz,
   ...sheets,
   ...measuring,
+  ...again,
   app: {
     name: "unvo",
     close: "Close",
@@ -156,6 +158,7 @@ export default {
     not_open: "Opens {at}",
     to_do: "To do",
     started: "Started",
+    given_back: "Given back",
     handed_in: "Handed in",
     being_graded: "Being graded",
     scored: "{score} of {points}",
@@ -184,6 +187,7 @@ export default {
     notHandedIn: "not handed in",
     receipt: "{at} · receipt {number}",
     released: "released together",
+    again: "to do again by {at}",
     until: "can still be handed in until {at}",
     untilCost: "in until {at}, −{percent} % a {per}",
     closed: "closed {at}",

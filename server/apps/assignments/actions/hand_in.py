@@ -31,7 +31,8 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     draft.save(update_fields=["handed_in_at", "number", "receipt", "link"])
     detail = {"receipt": draft.number, "attempt": draft.attempt}
     note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
-    forget(actor, course, item_id, draft.person_id, Fact.STARTED)
+    for past in (Fact.STARTED, Fact.GIVEN_BACK):
+        forget(actor, course, item_id, draft.person_id, past)
     record(actor, "hand_in.hand_in", ("hand_in", draft.pk), course_id=course.pk, after=draft.receipt)
     draft.course = course
     subject, body = mail_text(draft, draft.person.name)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from apps.assignments.kinds import ASSIGNMENT
+from apps.assignments.actions.whose import Whose, author_of
 from apps.assignments.models import HandIn, HandInFile, WorkNote
-from apps.courses.public import Course, can_see_student, membership, refuse_archived, students
-from apps.kernel.public import Actor, Refused, not_found, now, record, require
-from apps.layout.public import item_row
+from apps.courses.public import Course
+from apps.kernel.public import Actor, Refused, not_found, now, record, some_words
 
+FIELD = "The note"
 LONGEST_NOTE = 2_000
 MOST_NOTES = 300
 
@@ -24,17 +24,8 @@ class Place:
     second: int | None
 
 
-@dataclass(frozen=True, slots=True)
-class Whose:
-    item_id: int
-    person_id: int
-
-
 def add_note(actor: Actor, course: Course, whose: Whose, file_id: int, place: Place, words: str) -> WorkNote:
-    _refuse_others(actor, course, whose)
-    words, author = _read(words), actor.person_id
-    if author is None:
-        raise Refused("request.signed_out", status=401)
+    author, words = author_of(actor, course, whose), some_words(words, FIELD, LONGEST_NOTE)
     file = _file(whose, file_id)
     if (place.page is None) == (place.second is None) or (
         place.page is not None and None in (place.across, place.down)
@@ -59,36 +50,18 @@ def add_note(actor: Actor, course: Course, whose: Whose, file_id: int, place: Pl
 
 
 def change_note(actor: Actor, course: Course, whose: Whose, note_id: int, words: str) -> None:
-    _refuse_others(actor, course, whose)
-    note, words = _note(whose, note_id), _read(words)
+    author_of(actor, course, whose)
+    note, words = _note(whose, note_id), some_words(words, FIELD, LONGEST_NOTE)
     before, note.words = note.words, words
     note.save(update_fields=["words"])
     _record(actor, course, "hand_in.change_note", note, before=before, after=words)
 
 
 def remove_note(actor: Actor, course: Course, whose: Whose, note_id: int) -> None:
-    _refuse_others(actor, course, whose)
+    author_of(actor, course, whose)
     note = _note(whose, note_id)
     _record(actor, course, "hand_in.remove_note", note, before=note.words)
     note.delete()
-
-
-def _refuse_others(actor: Actor, course: Course, whose: Whose) -> None:
-    refuse_archived(course)
-    member = membership(actor, course)
-    enrolment = students(course).filter(person_id=whose.person_id).first()
-    require(can_see_student(member, enrolment.section_id if enrolment else None))
-    if item_row(course, whose.item_id).kind != ASSIGNMENT.code:
-        raise not_found("assignment")
-
-
-def _read(words: str) -> str:
-    words = words.strip()
-    if not words:
-        raise Refused("text.empty", field="The note")
-    if len(words) > LONGEST_NOTE:
-        raise Refused("text.too_long", field="The note", length=len(words), most=LONGEST_NOTE)
-    return words
 
 
 def _file(whose: Whose, file_id: int) -> HandInFile:

@@ -4,14 +4,15 @@ from django.http import HttpResponse
 from ninja import Router
 
 from apps.assignments import grading
-from apps.assignments.actions import notes
-from apps.assignments.api import schemas as s
+from apps.assignments.actions.remind import remind_unfinished
+from apps.assignments.api import grading_schemas as s
+from apps.assignments.api.schemas import Brief, Receipt
 from apps.assignments.models import HandIn
 from apps.assignments.my_work import brief_out
 from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number
 from apps.assignments.receipts import pdf, receipt_out
-from apps.courses.public import can_teach, taught_course
+from apps.courses.public import can_teach, course_by_slug
 from apps.gradebook.public import Chosen, ScoreWish, save_score
 from apps.kernel.public import Actor, Denied, Refused, actor_of, answer, pdf_answer, require, write
 from apps.layout.public import item_row, person_layout
@@ -28,8 +29,8 @@ def _readable(actor: Actor, number: str) -> HandIn:
     return found
 
 
-@router.get("/receipts/{number}", response=s.Receipt)
-def receipt(request: SignedIn, number: str) -> s.Receipt:
+@router.get("/receipts/{number}", response=Receipt)
+def receipt(request: SignedIn, number: str) -> Receipt:
     return receipt_out(_readable(actor_of(request), number))
 
 
@@ -39,8 +40,8 @@ def receipt_pdf(request: SignedIn, number: str) -> HttpResponse:
     return pdf_answer(pdf(found), f"receipt-{found.number}.pdf")
 
 
-@router.get("/courses/{slug}/items/{item_id}/brief", response=s.Brief)
-def brief(request: SignedIn, slug: str, item_id: int) -> s.Brief:
+@router.get("/courses/{slug}/items/{item_id}/brief", response=Brief)
+def brief(request: SignedIn, slug: str, item_id: int) -> Brief:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     return brief_out(brief_of(item_id), item_row(course, item_id).takes_hand_ins)
@@ -57,7 +58,13 @@ def queue(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
 def work(request: SignedIn, slug: str, item_id: int, person_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    return answer(grading.work_of(course, item_id, person_id, reader.member))
+    return answer(grading.work_of(course, item_id, person_id, reader.member, reader.person_id))
+
+
+@router.post("/courses/{slug}/items/{item_id}/hand-in-reminders", response=s.Reminded)
+@write
+def remind_to_hand_in(request: SignedIn, slug: str, item_id: int) -> s.Reminded:
+    return s.Reminded(told=remind_unfinished(actor_of(request), course_by_slug(slug), item_id))
 
 
 @router.put("/courses/{slug}/items/{item_id}/hand-ins/{person_id}/score", response=s.ScoreOut)
@@ -80,34 +87,3 @@ def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s
     )
     save_score(actor_of(request), course, item_id, wish)
     return grading.score_out(course, person_layout(course, person_id).items[item_id], person_id, payload.attempt, at)
-
-
-NOTES = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes"
-
-
-@router.post(NOTES, response=s.Work)
-@write
-def add_note(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.NoteIn) -> s.Work:
-    course, member = taught_course(actor_of(request), slug)
-    place = notes.Place(page=payload.page, across=payload.across, down=payload.down, second=payload.second)
-    whose = notes.Whose(item_id, person_id)
-    notes.add_note(actor_of(request), course, whose, payload.file_id, place, payload.words)
-    return grading.work_of(course, item_id, person_id, member)
-
-
-@router.put(NOTES + "/{note_id}", response=s.Work)
-@write
-def change_note(
-    request: SignedIn, slug: str, item_id: int, person_id: int, note_id: int, payload: s.NoteWords
-) -> s.Work:
-    course, member = taught_course(actor_of(request), slug)
-    notes.change_note(actor_of(request), course, notes.Whose(item_id, person_id), note_id, payload.words)
-    return grading.work_of(course, item_id, person_id, member)
-
-
-@router.delete(NOTES + "/{note_id}", response=s.Work)
-@write
-def remove_note(request: SignedIn, slug: str, item_id: int, person_id: int, note_id: int) -> s.Work:
-    course, member = taught_course(actor_of(request), slug)
-    notes.remove_note(actor_of(request), course, notes.Whose(item_id, person_id), note_id)
-    return grading.work_of(course, item_id, person_id, member)

@@ -2,9 +2,8 @@ from datetime import datetime
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
-from unvo_core.grading.late import LatePer
 
-from apps.gradebook.public import ChosenIn, MeasuredBy, RubricOut
+from apps.gradebook.public import MeasuredBy, RubricOut
 
 
 class WorkFile(BaseModel):
@@ -14,9 +13,6 @@ class WorkFile(BaseModel):
     content_type: str
     sha256: str
     address: str
-
-
-Thousandth = Annotated[int, Field(ge=0, le=1000)]
 
 
 class Note(BaseModel):
@@ -33,17 +29,23 @@ class Note(BaseModel):
     at: datetime
 
 
-class NoteIn(BaseModel):
-    file_id: int
-    page: Annotated[int, Field(ge=1, le=5000)] | None = None
-    across: Thousandth | None = None
-    down: Thousandth | None = None
-    second: Annotated[int, Field(ge=0, le=86_400)] | None = None
+class CommentOut(BaseModel):
+    """What a teacher said of an attempt, read at once."""
+
+    id: int
     words: str
+    by: str
+    mine: bool
+    at: datetime
 
 
-class NoteWords(BaseModel):
-    words: str
+class Returned(BaseModel):
+    """Given back to be done again: all of it, or only `parts`."""
+
+    why: str
+    parts: list[str]
+    by: str
+    at: datetime
 
 
 class Attempt(BaseModel):
@@ -58,7 +60,13 @@ class Attempt(BaseModel):
     measured: MeasuredBy | None = None
     notes: list[Note] = []
     remark: str = ""
-    """All three to its student only of a score that is out."""
+    """These three to its student only of a score that is out; notes of work that is given back too."""
+    given: str | None = None
+    """Its points before any deduction, where the reader may see them."""
+    counts: bool = False
+    """It alone is what counts, of several."""
+    comments: list[CommentOut] = []
+    given_back: Returned | None = None
 
 
 class Brief(BaseModel):
@@ -206,72 +214,3 @@ class Receipt(BaseModel):
     link: str = ""
     comment: str
     person: str
-
-
-QueueState = Literal["waiting", "held", "released", "started", "nothing", "excused"]
-
-
-class QueueRow(BaseModel):
-    """`state`: waiting, held, released, started, nothing or excused."""
-
-    person_id: int
-    name: str
-    section: str
-    state: QueueState
-    handed_in_at: datetime | None
-    late_seconds: int
-    attempt: int
-    score: str | None
-
-
-class Queue(BaseModel):
-    title: str
-    possible: str
-    due: datetime | None
-    zone: str
-    hold: bool
-    held: int
-    waiting: int
-    rows: list[QueueRow]
-    late_percent: str | None
-    late_per: LatePer | None
-    can_release: bool
-
-
-class ScoreOut(BaseModel):
-    attempt: int
-    version: int
-    raw: str | None
-    comment: str
-    released_at: datetime | None
-    graded_at: datetime | None
-    graded_by: str
-    late_seconds: int
-    late_units: int
-    deduction: str | None
-    counts: str | None
-    deduction_if_full: str | None
-    measured: MeasuredBy | None
-
-
-class Work(BaseModel):
-    person_id: int
-    name: str
-    section: str
-    attempts: list[Attempt]
-    draft_started_at: datetime | None
-    draft_files: int
-    score: ScoreOut
-    rubric: RubricOut | None
-
-
-class ScoreIn(BaseModel):
-    attempt: int
-    raw: str
-    comment: str = ""
-    seen_version: int
-    above_possible: bool = False
-    """More points than the item has are meant so."""
-    chosen: Annotated[list[ChosenIn], Field(max_length=60)] | None = None
-    """Of the rubric `rubric_id`; left out: as it stands."""
-    rubric_id: int | None = None

@@ -2,15 +2,23 @@
 
 from __future__ import annotations
 
-from tests.base import KEEPS_UP, Caller
+from datetime import timedelta
+from typing import Any
+
+from django.test import override_settings
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.cases import DeskCase
 
+from apps.assignments.models import HandIn
 from apps.courses.models import Course
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.clock import now
 from apps.layout.models import Allowance, Item
+from apps.layout.public import person_layout
+from apps.notices.models import Notice
 
-BEARINGS, SET_7A = "Field book: bearings", "Set 7A: latitudes and departures"
+BEARINGS, LOOP = "Field book: bearings", "Field book: campus loop"
+SET_7A = "Set 7A: latitudes and departures"
 
 
 class Grading(DeskCase):
@@ -99,3 +107,50 @@ class Grading(DeskCase):
         cell = Cell.objects.create(graded_item=GradedItem.objects.get(item=exam), person=Caller(KEEPS_UP).person)
         Score.objects.create(cell=cell, raw=40, graded_at=now())
         self.assertEqual(self.about(exam.title, "paper")["count"], self.STUDENTS - 1)
+
+
+class Unfinished(DemoCase):
+    """A draft that lies there as its due moment comes."""
+
+    def setUp(self) -> None:
+        self.teacher, self.student = Caller(INSTRUCTOR), Caller(KEEPS_UP)
+        HandIn.objects.filter(handed_in_at=None).delete()
+        item = self.item(LOOP)
+        self.due = person_layout(self.course, self.student.person.pk).items[item.pk].span.due
+
+    def begin(self) -> None:
+        self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "Leg AB", "comment": ""})
+
+    def at(self, **before: float) -> Any:
+        return override_settings(FIXED_CLOCK=(self.due - timedelta(**before)).isoformat())
+
+    def rows(self) -> list[dict[str, Any]]:
+        return [r for r in self.teacher.get("/desk").json()["rows"] if r["kind"] == "unfinished"]
+
+    def remind(self) -> Any:
+        return self.teacher.send("POST", self.path(LOOP, "/hand-in-reminders")).json()["told"]
+
+    def test_it_stands_on_the_desk_from_a_day_before_until_it_is_handed_in(self) -> None:
+        self.begin()
+        with self.at(hours=25):
+            self.assertEqual(self.rows(), [])
+        with self.at(hours=23):
+            (row,) = self.rows()
+            self.assertEqual((row["count"], row["item"]["title"]), (1, LOOP))
+            self.student.send("POST", self.path(LOOP, "/hand-in"))
+            self.assertEqual(self.rows(), [])
+
+    def test_an_empty_draft_is_none(self) -> None:
+        self.begin()
+        self.student.send("PUT", self.path(LOOP, "/hand-in"), {"text": "", "comment": ""})
+        with self.at(hours=5):
+            self.assertEqual(self.rows(), [])
+
+    def test_one_press_tells_each_of_them_once(self) -> None:
+        self.begin()
+        with self.at(hours=5):
+            self.assertEqual((self.remind(), self.remind()), (1, 0))
+        (told,) = Notice.objects.filter(person=self.student.person, kind="work")
+        self.assertEqual(told.title, f"Not handed in yet: {LOOP}")
+        with self.at(days=5):
+            self.assertEqual(self.remind(), 0, "it is not near")

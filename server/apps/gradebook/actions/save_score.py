@@ -40,6 +40,8 @@ class ScoreWish:
     chosen: Sequence[Chosen] | None = None
     """Of the rubric that was looked at, `rubric_id`; None: as it stands."""
     rubric_id: int | None = None
+    why: str = ""
+    """For the record."""
 
 
 def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> Score:
@@ -60,7 +62,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
     graded.refresh_from_db(fields=["hold"])
     before = score_row(item_id, wish.person_id, wish.attempt)
     refuse_if_changed(course, before, wish.seen_version)
-    with pghistory.context(actor=actor.person_id, name=actor.name):
+    with pghistory.context(actor=actor.person_id, name=actor.name, why=wish.why):
         score = _kept(actor, cell, graded, before, raw, wish, _measured(rubric, wish, before))
     if score.released_at == score.graded_at:
         tell_scores(course, item_id, {wish.person_id: wish.attempt})

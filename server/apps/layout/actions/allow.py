@@ -43,14 +43,19 @@ class AllowanceWish:
 def allow(actor: Actor, course: Course, wish: AllowanceWish) -> AuditRecord:
     """Give an allowance and tell those whom it concerns."""
     require(can_lay_out(membership(actor, course)))
+    row, change = grant(actor, course, wish)
+    tell_of_allowance(course, row)
+    return change
+
+
+def grant(actor: Actor, course: Course, wish: AllowanceWish) -> tuple[Allowance, AuditRecord]:
+    """An allowance that comes with something else, which asks who may do it and tells whom it concerns."""
     course = lock_course(course)
     laid = layout(course)
     row = _row(actor, course, laid, wish)
     _refuse_bad(row, laid)
     row.save()
-    change = apply(actor, course, "allow", [Edit("allowance", row, made=True)])
-    tell_of_allowance(course, row)
-    return change
+    return row, apply(actor, course, "allow", [Edit("allowance", row, made=True)])
 
 
 def take_back(actor: Actor, course: Course, allowance_id: int) -> AuditRecord:
@@ -60,9 +65,14 @@ def take_back(actor: Actor, course: Course, allowance_id: int) -> AuditRecord:
     row = Allowance.objects.filter(course=course, pk=allowance_id, removed=False).first()
     if row is None:
         raise not_found("allowance")
-    change = apply(actor, course, "take_allowance_back", [Edit("allowance", row, {"removed": True})])
+    change = end_grant(actor, course, row)
     tell_of_allowance(course, row)
     return change
+
+
+def end_grant(actor: Actor, course: Course, row: Allowance) -> AuditRecord:
+    """Under the lock of the course; asks and tells nobody."""
+    return apply(actor, course, "take_allowance_back", [Edit("allowance", row, {"removed": True})])
 
 
 def concerned(course: Course, row: Allowance) -> list[Person]:

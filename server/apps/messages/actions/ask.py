@@ -48,6 +48,8 @@ class QuestionWish:
     item_id: int | None
     html: str
     open_to_class: bool
+    regrade: bool = False
+    """About a score that is out: asks for it to be given anew."""
 
 
 def ask(actor: Actor, course: Course, wish: QuestionWish, along: Mapping[str, Any] | None = None) -> Question:
@@ -60,9 +62,13 @@ def ask(actor: Actor, course: Course, wish: QuestionWish, along: Mapping[str, An
     said, person = written(wish.html), actor.person_id or 0
     if Question.objects.filter(course=course, asker_id=person).exclude(waits_since=None).count() >= MOST_WAITING:
         raise Refused("question.too_many", most=MOST_WAITING)
+    if wish.regrade:
+        _refuse_request(course, wish, person)
     context = {}
     if wish.item_id is not None:
         context = context_of(course, require_open(course, wish.item_id, actor), wish.item_id) | dict(along or {})
+    if wish.regrade and context.get("score") is None:
+        raise Refused("question.no_score_out")
     made = Question.objects.create(
         course=course,
         asker_id=person,
@@ -73,16 +79,26 @@ def ask(actor: Actor, course: Course, wish: QuestionWish, along: Mapping[str, An
         html=said.html,
         text=said.text,
         open_to_class=wish.open_to_class and wish.about not in PRIVATE,
+        regrade=wish.regrade,
         at=now(),
         waits_since=now(),
     )
     record(actor, "question.ask", ("question", made.pk), course_id=course.pk, after={"item": wish.item_id})
-    title = _("%(name)s asks: %(about)s") % {"name": actor.name, "about": context.get("title") or course.title}
+    asks = _("%(name)s asks for another score: %(about)s") if wish.regrade else _("%(name)s asks: %(about)s")
+    title = asks % {"name": actor.name, "about": context.get("title") or course.title}
     news = News(
         kind="question", title=title, address=address(course, made), line=said.text[:BEGINNING], course=course.code
     )
     notify(team_of(course.pk, made.section_id), news)
     return made
+
+
+def _refuse_request(course: Course, wish: QuestionWish, person: int) -> None:
+    if wish.about != "score" or wish.item_id is None:
+        raise Refused("question.about")
+    mine = Question.objects.filter(course=course, asker_id=person, item_id=wish.item_id, regrade=True)
+    if mine.exclude(waits_since=None).exists():
+        raise Refused("question.requested_already", status=409)
 
 
 def add_picture(actor: Actor, course: Course, upload: Any) -> tuple[StoredFile, tuple[int, int] | None]:
@@ -100,10 +116,10 @@ def say_more(actor: Actor, course: Course, question_id: int, html: str) -> Quest
     """The asker goes on; the question waits again."""
     member = membership(actor, course)
     require(can_study(member))
-    question = _held(actor, course, member, question_id)
+    question = held_question(actor, course, member, question_id)
     if question.asker_id != actor.person_id:
         raise Refused("question.not_yours", status=403)
-    line = _line(actor, question, html, answer=False)
+    line = say_line(actor, question, html, answer=False)
     if question.waits_since is None:
         Question.objects.filter(pk=question.pk).update(waits_since=now())
     record(actor, "question.more", ("question", question.pk), course_id=course.pk)
@@ -119,43 +135,11 @@ def say_more(actor: Actor, course: Course, question_id: int, html: str) -> Quest
     return line
 
 
-def answer(actor: Actor, course: Course, question_id: int, html: str, seen: int) -> QuestionLine:
-    """`seen`: the last line that the answerer looked at, 0 for none: where somebody else answered meanwhile, that is
-    shown first."""
-    member = membership(actor, course)
-    require(can_teach(member))
-    question = _held(actor, course, member, question_id)
-    last = question.lines.order_by("-pk").select_related("author").first()
-    if last is not None and last.pk != seen:
-        also = {"last": last.pk, "html": last.html, "who": last.author.name}
-        raise Refused("question.answered_meanwhile", status=409, also=also, who=last.author.name)
-    line = _line(actor, question, html, answer=True)
-    Question.objects.filter(pk=question.pk).update(waits_since=None, answered_at=question.answered_at or line.at)
-    record(actor, "question.answer", ("question", question.pk), course_id=course.pk)
-    told = News(
-        kind="answer",
-        title=_("%(name)s answered your question") % {"name": actor.name},
-        address=address(course, question),
-        line=line.text[:BEGINNING],
-        course=course.code,
-    )
-    notify([question.asker_id], told)
-    too = News(
-        kind="answer",
-        title=_("A question that you have too was answered"),
-        address=address(course, question),
-        line=line.text[:BEGINNING],
-        course=course.code,
-    )
-    notify(QuestionToo.objects.filter(question=question).values_list("person_id", flat=True), too)
-    return line
-
-
 def settle(actor: Actor, course: Course, question_id: int, settled: bool) -> None:
     """Dealt with without an answer here, or open again."""
     member = membership(actor, course)
     require(can_teach(member))
-    question = _held(actor, course, member, question_id)
+    question = held_question(actor, course, member, question_id)
     Question.objects.filter(pk=question.pk).update(waits_since=None if settled else question.waits_since or now())
     record(actor, "question.settle", ("question", question.pk), course_id=course.pk, after={"settled": settled})
 
@@ -164,7 +148,7 @@ def hand_on(actor: Actor, course: Course, question_id: int, person_id: int) -> N
     """To somebody who teaches here and knows."""
     member = membership(actor, course)
     require(can_teach(member))
-    question = _held(actor, course, member, question_id)
+    question = held_question(actor, course, member, question_id)
     teachers = Enrolment.objects.filter(course=course, person_id=person_id).exclude(role=Enrolment.STUDENT)
     if not teachers.exists():
         raise not_found("person")
@@ -203,15 +187,21 @@ def note_published(question: Question, entry_id: int | None) -> None:
     Question.objects.filter(pk=question.pk).update(published=entry_id)
 
 
-def _held(actor: Actor, course: Course, member: Membership, question_id: int) -> Question:
+def held_question(actor: Actor, course: Course, member: Membership, question_id: int) -> Question:
     """One that is theirs to read, held until the transaction ends: two answers wait for each other."""
     refuse_archived(course)
     question = question_row(course, member, actor.person_id or 0, question_id)
     return Question.objects.select_for_update(no_key=True, of=("self",)).select_related("asker").get(pk=question.pk)
 
 
-def _line(actor: Actor, question: Question, html: str, answer: bool) -> QuestionLine:
+def say_line(actor: Actor, question: Question, html: str, answer: bool, ruling: Any = None) -> QuestionLine:
     said = written(html)
     return QuestionLine.objects.create(
-        question=question, author_id=actor.person_id or 0, answer=answer, html=said.html, text=said.text, at=now()
+        question=question,
+        author_id=actor.person_id or 0,
+        answer=answer,
+        html=said.html,
+        text=said.text,
+        at=now(),
+        ruling=ruling,
     )

@@ -7,6 +7,8 @@ from apps.courses.public import course_by_slug
 from apps.kernel.public import actor_of, answer, file_out, now, write
 from apps.layout.public import Uploaded
 from apps.messages.actions import ask
+from apps.messages.actions.answer import Ruling
+from apps.messages.actions.answer import answer as answer_it
 from apps.messages.actions.ask import QuestionWish
 from apps.messages.api import schemas as s
 from apps.messages.question_pages import questions
@@ -48,7 +50,9 @@ def ask_on(request: SignedIn, slug: str, question_id: int, payload: s.HtmlIn) ->
 @router.post(ONE + "/answers", response=s.QuestionKept)
 @write
 def answer_question(request: SignedIn, slug: str, question_id: int, payload: s.AnswerIn) -> s.QuestionKept:
-    line = ask.answer(actor_of(request), course_by_slug(slug), question_id, payload.html, payload.seen)
+    line = answer_it(
+        actor_of(request), course_by_slug(slug), question_id, payload.html, payload.seen, _ruling(payload.ruling)
+    )
     return s.QuestionKept(id=line.pk, at=line.at)
 
 
@@ -71,3 +75,9 @@ def hand_question_on(request: SignedIn, slug: str, question_id: int, payload: s.
 def ask_too(request: SignedIn, slug: str, question_id: int, payload: s.QuestionOnOff) -> s.QuestionKept:
     ask.ask_too(actor_of(request), course_by_slug(slug), question_id, payload.on)
     return s.QuestionKept(id=question_id, at=now())
+
+
+def _ruling(said: s.ScoreRulingIn | None) -> Ruling | None:
+    if said is None:
+        return None
+    return Ruling(code=said.code, raw=said.raw, seen_version=said.seen_version, above=said.above_possible)

@@ -68,6 +68,32 @@ class ReaderOut(BaseModel):
     at: datetime | None
 
 
+class ScoreRulingOut(BaseModel):
+    """On who asked for another score: points as text; null where there were none."""
+
+    code: Literal["changed", "stays"]
+    before: str | None
+    after: str | None
+
+
+class ScoreRulingIn(BaseModel):
+    """`raw`: the new points; empty where they are reckoned."""
+
+    code: Literal["changed", "stays"]
+    raw: str = ""
+    seen_version: int = 0
+    above_possible: bool = False
+
+
+class ScoreAsked(BaseModel):
+    """The score that a request is about, as it stands: for those who rule. `typed`: its points can be given by hand."""
+
+    raw: str
+    possible: str
+    version: int
+    typed: bool
+
+
 class QuestionLineOut(BaseModel):
     id: int
     author: str
@@ -75,6 +101,7 @@ class QuestionLineOut(BaseModel):
     mine: bool
     html: str
     at: datetime
+    ruling: ScoreRulingOut | None = None
 
 
 class QuestionOut(BaseModel):
@@ -95,6 +122,8 @@ class QuestionOut(BaseModel):
     by: datetime | None
     answered_at: datetime | None
     open_to_class: bool
+    regrade: bool
+    score: ScoreAsked | None
     too: int
     own_too: bool
     assignee: str
@@ -122,13 +151,15 @@ class QuestionIn(BaseModel):
     item_id: int | None = None
     html: str
     open_to_class: bool = False
+    regrade: bool = False
 
 
 class AnswerIn(BaseModel):
-    """`seen`: the last line that its writer looked at, 0 for none."""
+    """`seen`: the last line that its writer looked at, 0 for none. `ruling`: on who asks for another score."""
 
     html: str
     seen: int = 0
+    ruling: ScoreRulingIn | None = None
 
 
 class HtmlIn(BaseModel):

@@ -12,7 +12,7 @@ class Question(models.Model):
     `context`: how the asker stood with its item when they asked, frozen. `open_to_class`: others of the course may find
     it, without the asker's name. `section`: the asker's, by which it reaches assistants. `assignee`: whom it was handed
     on to. `waits_since`: since when an answer is wanted; null for what is settled. `answered_at`: the first answer;
-    `published`: the entry of the library that was made of it.
+    `published`: the entry of the library that was made of it. `regrade`: it asks for a score to be given anew.
     """
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
@@ -24,6 +24,7 @@ class Question(models.Model):
     html = models.TextField()
     text = models.TextField()
     open_to_class = models.BooleanField(default=False)
+    regrade = models.BooleanField(default=False)
     assignee = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
     at = models.DateTimeField()
     waits_since = models.DateTimeField(null=True)
@@ -42,11 +43,13 @@ class Question(models.Model):
 
 
 class QuestionLine(models.Model):
-    """What was said to a question: an answer of a teacher, or more from its asker."""
+    """What was said to a question: an answer of a teacher, or more from its asker. `ruling`: with an answer to who asks
+    for another score, {code, before, after}, points as text; `code` is changed or stays."""
 
     question = models.ForeignKey(Question, on_delete=models.CASCADE, related_name="lines")
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     answer = models.BooleanField()
+    ruling = models.JSONField(null=True)
     html = models.TextField()
     text = models.TextField()
     at = models.DateTimeField()

@@ -11,7 +11,8 @@ class Fact(models.Model):
     OPENED, TICKED, ACKNOWLEDGED = "opened", "ticked", "acknowledged"
     STARTED, HANDED_IN = "started", "handed_in"
     WATCHED, ATTENDED, LET_IN, POSTED = "watched", "attended", "let_in", "posted"
-    KINDS = (OPENED, TICKED, ACKNOWLEDGED, STARTED, HANDED_IN, WATCHED, ATTENDED, LET_IN, POSTED)
+    GIVEN_BACK = "given_back"
+    KINDS = (OPENED, TICKED, ACKNOWLEDGED, STARTED, HANDED_IN, WATCHED, ATTENDED, LET_IN, POSTED, GIVEN_BACK)
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="+", db_index=False)
     item = models.ForeignKey(Item, on_delete=models.CASCADE, related_name="facts", db_index=False)

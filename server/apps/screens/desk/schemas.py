@@ -7,7 +7,9 @@ from apps.layout.public import ItemRef
 
 Kind = Literal[
     "question",
+    "regrade",
     "ungraded",
+    "unfinished",
     "discussion",
     "paper",
     "held",

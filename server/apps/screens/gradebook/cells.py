@@ -62,7 +62,7 @@ def _row(
     now: datetime,
 ) -> out.SheetRow:
     seen = {item: all_out(cell) for item, cell in cells.items()}
-    handed_in = {item: at for item, doing in done.items() if (at := doing.handed_in_at) is not None}
+    handed_in = {item: at for item, doing in done.items() if (at := doing.handed_in_at) and doing.stands}
     totals = TotalsOf(setup, own, seen, handed_in, now)
     total = totals.total("current")
     shown = [
@@ -106,13 +106,12 @@ def state_of(item: LaidItem, cell: CellScores, done: Doing, now: datetime) -> ou
     attempt = attempt_to_score(done.attempt, (a.attempt for a in cell.attempts))
     if item.excused or cell.excused:
         return "excused"
+    late = is_late(now, item.span.due)
+    if done.given_back and not late:
+        return "given_back"
     if any(a.attempt == attempt for a in cell.attempts):
         return "held" if cell.held else "scored"
-    standing = unscored(
-        takes_hand_ins=item.takes_hand_ins,
-        handed_in=done.handed_in_at is not None,
-        late=is_late(now, item.span.due),
-    )
+    standing = unscored(takes_hand_ins=item.takes_hand_ins, handed_in=done.stands, late=late)
     return "started" if standing is Standing.OPEN and done.begun else standing.value
 
 

@@ -24,6 +24,7 @@ STATES = {
     "scored": lazy("scored"),
     "held": lazy("held"),
     "excused": lazy("excused"),
+    "given_back": lazy("given back"),
 }
 EXCUSED = "exc"
 

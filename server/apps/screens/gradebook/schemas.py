@@ -9,7 +9,7 @@ from apps.layout.public import KindCode
 
 MOST_ROWS = 200
 """Students whose cells are asked for at once."""
-CellState = Literal["open", "started", "waiting", "missing", "scored", "held", "excused"]
+CellState = Literal["open", "started", "waiting", "missing", "scored", "held", "excused", "given_back"]
 """As its teachers see it: nothing yet; begun; handed in, not scored; due, not there; out; held; excused."""
 
 

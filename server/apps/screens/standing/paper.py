@@ -15,6 +15,7 @@ STATES = {
     "not_open": _("Not open yet"),
     "to_do": _("To do"),
     "started": _("Started"),
+    "given_back": _("Given back"),
     "handed_in": _("Handed in"),
     "being_graded": _("Being graded"),
     "scored": _("Released"),

@@ -53,6 +53,8 @@ const html = ref(kept?.value ?? "");
 const open = ref(about !== "score");
 const near = ref<Shapes["Near"] | null>(null);
 const refused = ref("");
+/** About a score: to have it given anew, or only to ask. */
+const again = ref(false);
 const { mayClose, saved } = useTyped(() => html.value);
 const other = computed(() => asking.value?.others[whom.value]);
 /** A letter to somebody outside, begun with what it is about and what was typed. */
@@ -93,7 +95,8 @@ async function cancel(): Promise<void> {
 
 async function send(): Promise<void> {
   refused.value = "";
-  if (keyed !== html.value) [key, keyed] = [wishKey(), html.value];
+  const wish = `${again.value}.${html.value}`;
+  if (keyed !== wish) [key, keyed] = [wishKey(), wish];
   try {
     if (answer && itemId) await askAnswer.mutateAsync({ itemId, answer, html: html.value, key });
     else
@@ -102,6 +105,7 @@ async function send(): Promise<void> {
         item_id: itemId,
         html: html.value,
         open_to_class: open.value,
+        regrade: again.value,
         key,
       });
     done(t("asked.sent", { n: asking.value?.answer_days ?? 2 }, asking.value?.answer_days ?? 2));
@@ -152,11 +156,26 @@ async function meToo(id: number): Promise<void> {
       </div>
       <!-- What is typed stays while its writer looks whom else to ask. -->
       <div v-show="!other" class="grid gap-3">
+        <fieldset v-if="about === 'score'">
+          <legend class="mb-1 text-[13.5px] text-soft">{{ t("regrade.what") }}</legend>
+          <label class="flex min-h-7 items-baseline gap-2">
+            <input v-model="again" type="radio" name="what" :value="false" />{{ t("regrade.question") }}
+          </label>
+          <label class="flex min-h-7 items-baseline gap-2">
+            <input v-model="again" type="radio" name="what" :value="true" />
+            <span
+              >{{ t("regrade.again")
+              }}<span v-if="again" class="block text-[14px] text-soft">{{
+                t("regrade.againHint")
+              }}</span></span
+            >
+          </label>
+        </fieldset>
         <p class="text-[14px] text-soft">{{ t(`asked.along.${answer ? "answer" : about}`) }}</p>
         <RichEditor
           low
           :html="kept?.value ?? ''"
-          :label="t('asked.text')"
+          :label="t(again ? 'regrade.text' : 'asked.text')"
           :slug="slug"
           :upload="(file) => uploadQuestionPicture(slug, file)"
           @change="changed"

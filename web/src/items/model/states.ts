@@ -14,6 +14,7 @@ const TILES: Record<State, Tile> = {
   not_open: "soon",
   to_do: "todo",
   started: "started",
+  given_back: "todo",
   handed_in: "handed",
   being_graded: "held",
   scored: "done",
@@ -100,6 +101,12 @@ export function stateDetail(row: Row, t: Composer["t"], times: Times, now: strin
   switch (row.state) {
     case "handed_in":
       return t("detail.receipt", { at: times.moment(row.handed_in_at ?? ""), number: row.receipt });
+    case "given_back": {
+      const begun = Object.keys(row.started).length ? startedWords(row.started, t, now) : "";
+      return [row.due ? t("detail.again", { at: times.moment(row.due) }) : "", begun]
+        .filter(Boolean)
+        .join(" · ");
+    }
     case "being_graded":
       return t("detail.released");
     case "scored":

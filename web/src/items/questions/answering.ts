@@ -19,7 +19,7 @@ export function useAnswering(slug: () => string) {
             headers,
           }),
         ).then(landed),
-      touches,
+      ({ ruling }) => (ruling ? [...touches(), ...touched.grading(slug())] : touches()),
       true,
     ),
     settle: useWrite(

@@ -1,6 +1,7 @@
 import type { Composer } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { quizOfPath } from "@/frame/addresses";
+import { gradePath, quizOfPath } from "@/frame/addresses";
+import type { Kinds } from "@/frame/kinds";
 
 /** What came along with a question: how its asker stood with the item when they asked. */
 export function contextWords(question: Shapes["QuestionOut"], t: Composer["t"]): string[] {
@@ -24,4 +25,22 @@ export function answersPath(slug: string, question: Shapes["QuestionOut"]): stri
   const attempt = Number(question.context.put_attempt ?? 0);
   if (!attempt || !question.item || !question.asker_id) return "";
   return quizOfPath(slug, question.item.id, question.asker_id, attempt);
+}
+
+/** Where those who teach look at the work whose score is asked for anew; '' where its answers are looked at instead. */
+export function workPath(slug: string, question: Shapes["QuestionOut"], kinds: Kinds): string {
+  if (!question.regrade || !question.item || !question.asker_id) return "";
+  const path = kinds.scorePath(question.context.kind as Shapes["Row"]["kind"], slug, question.item.id);
+  return path === gradePath(slug, question.item.id)
+    ? gradePath(slug, question.item.id, question.asker_id)
+    : path;
+}
+
+/** What was ruled, in words. */
+export function rulingWords(ruling: Shapes["ScoreRulingOut"], t: Composer["t"]): string {
+  const { code, before, after } = ruling;
+  if (code === "stays") return before ? t("regrade.saidStays", { before }) : t("regrade.saidStaysBare");
+  return before && after && before !== after
+    ? t("regrade.saidChanged", { before, after })
+    : t("regrade.saidChangedBare");
 }

@@ -22,6 +22,16 @@ export const useDealing = () => ({
       ),
     ({ row }) => touched.library(row.slug),
   ),
+  remind: useWrite(
+    (row: DeskRow, headers) =>
+      told(
+        client.POST("/api/courses/{slug}/items/{item_id}/hand-in-reminders", {
+          params: { path: { slug: row.slug, item_id: row.item?.id ?? 0 } },
+          headers,
+        }),
+      ),
+    touched.nothing,
+  ),
   see: useWrite(
     ({ row, seen }: { row: DeskRow; seen: boolean }, headers) =>
       told(

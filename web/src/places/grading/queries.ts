@@ -137,52 +137,58 @@ export function useRemarkWrites(slug: () => string) {
   };
 }
 
-/** What is said at places of somebody's work: each answer is the work as it stands then. */
-export function useNoteWrites(slug: () => string, id: () => number, person: () => number) {
+/** What is said to somebody's work: each answer is the work as it stands then. */
+export function useSayingWrites(slug: () => string, id: () => number, person: () => number) {
   const queries = useQueryClient();
   const at = () => ({ slug: slug(), item_id: id(), person_id: person() });
-  const show = (work: Shapes["Work"]): Shapes["Work"] => {
+  const show = async (answer: Promise<Shapes["Work"]>): Promise<Shapes["Work"]> => {
+    const work = await answer;
     queries.setQueryData(keyOf(courseClass(slug).work(id, () => work.person_id)), work);
     return work;
   };
+  const all = () => [...touched.grading(slug()), ...touched.layout(slug())];
+  const notes = "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes";
+  const note = `${notes}/{note_id}` as const;
+  const comments = "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments";
+  const comment = `${comments}/{comment_id}` as const;
+  const returned = "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/returned";
+  const attempt = `${returned}/{attempt}` as const;
   return {
-    add: useWrite(
-      async (body: Mark, headers) =>
-        show(
-          await told(
-            client.POST("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes", {
-              params: { path: at() },
-              body,
-              headers,
-            }),
-          ),
-        ),
+    addNote: useWrite(
+      (body: Mark, headers) => show(told(client.POST(notes, { params: { path: at() }, body, headers }))),
       touched.nothing,
     ),
-    change: useWrite(
-      async ({ note, words }: { note: number; words: string }, headers) =>
-        show(
-          await told(
-            client.PUT("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes/{note_id}", {
-              params: { path: { ...at(), note_id: note } },
-              body: { words },
-              headers,
-            }),
-          ),
-        ),
+    changeNote: useWrite(
+      ({ note: note_id, words }: { note: number; words: string }, headers) =>
+        show(told(client.PUT(note, { params: { path: { ...at(), note_id } }, body: { words }, headers }))),
       touched.nothing,
     ),
-    remove: useWrite(
-      async (note: number, headers) =>
-        show(
-          await told(
-            client.DELETE("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes/{note_id}", {
-              params: { path: { ...at(), note_id: note } },
-              headers,
-            }),
-          ),
-        ),
+    removeNote: useWrite(
+      (note_id: number, headers) =>
+        show(told(client.DELETE(note, { params: { path: { ...at(), note_id } }, headers }))),
       touched.nothing,
+    ),
+    comment: useWrite(
+      (body: Shapes["CommentIn"], headers) =>
+        show(told(client.POST(comments, { params: { path: at() }, body, headers }))),
+      touched.nothing,
+      true,
+    ),
+    removeComment: useWrite(
+      (comment_id: number, headers) =>
+        show(told(client.DELETE(comment, { params: { path: { ...at(), comment_id } }, headers }))),
+      touched.nothing,
+    ),
+    giveBack: useWrite(
+      (body: Shapes["ReturnIn"], headers) =>
+        show(told(client.POST(returned, { params: { path: at() }, body, headers }))),
+      all,
+      true,
+    ),
+    keepAfterAll: useWrite(
+      (n: number, headers) =>
+        show(told(client.DELETE(attempt, { params: { path: { ...at(), attempt: n } }, headers }))),
+      all,
     ),
   };
 }

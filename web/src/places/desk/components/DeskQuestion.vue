@@ -2,15 +2,16 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
-import { useRouter } from "vue-router";
+import { RouterLink, useRouter } from "vue-router";
 import { courseAsked } from "@/api/reads";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import { questionPath } from "@/frame/addresses";
+import { useKinds } from "@/frame/kinds";
 import { keptTyped } from "@/frame/kept-texts";
 import { useMe } from "@/frame/queries";
+import QuestionLines from "@/items/questions/QuestionLines.vue";
 import LineForm from "@/items/questions/LineForm.vue";
-import { contextWords } from "@/items/questions/context";
-import { useTimes } from "@/ui/moment/zones";
+import { contextWords, workPath } from "@/items/questions/context";
 import { say } from "@/ui/notice/notices";
 import RichText from "@/ui/richtext/RichText.vue";
 
@@ -22,7 +23,7 @@ const router = useRouter();
 const { data: me } = useMe();
 const { data: page } = useQuery(courseAsked(() => slug).questions(() => ""));
 const question = computed(() => page.value?.questions.find((one) => one.id === id));
-const times = useTimes(() => page.value?.zone ?? "UTC");
+const kinds = useKinds();
 const kept = `question.${slug}.said.${id}`;
 const first = keptTyped<string>(me.value?.id ?? 0, kept)?.value ?? "";
 
@@ -39,11 +40,11 @@ function sent(): void {
     <p v-if="contextWords(question, t).length" class="text-[13.5px] text-soft">
       {{ contextWords(question, t).join(" · ") }}
     </p>
+    <p v-if="workPath(slug, question, kinds)" class="text-[14px]">
+      <RouterLink :to="workPath(slug, question, kinds)" class="underline">{{ t("regrade.work") }}</RouterLink>
+    </p>
     <RichText :html="question.html" />
-    <div v-for="line in question.lines" :key="line.id" class="mt-2">
-      <p class="text-[13.5px] text-soft">{{ line.author }} · {{ times.moment(line.at) }}</p>
-      <RichText :html="line.html" />
-    </div>
+    <QuestionLines :lines="question.lines" :zone="page.zone" />
     <LineForm
       :question="question"
       :kept="kept"

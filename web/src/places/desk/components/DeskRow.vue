@@ -43,6 +43,7 @@ const bar = computed(() => {
 const lead = computed(() => t(`desk.${row.kind}`, { n: row.count }, row.count));
 const hint = computed(() => {
   if (row.kind === "behind") return t("desk.behindHint");
+  if (row.kind === "unfinished") return t("desk.unfinishedHint");
   if (row.kind === "held") return t("desk.heldHint");
   if (row.kind === "unopened" && row.by) return t("desk.unopenedHint", { at: times.value.day(row.by) });
   if (row.kind === "stale_term") return t("desk.staleHint");
@@ -50,6 +51,7 @@ const hint = computed(() => {
   return row.since ? t("desk.oldest", { at: times.value.moment(row.since) }) : "";
 });
 const unsaid = computed(() => (row.lines.length ? row.count - row.lines.length : 0));
+const answerWord = computed(() => t(row.kind === "regrade" ? "desk.rule" : "desk.answer"));
 const go = computed(() => leadOf(row, t));
 
 async function settle(): Promise<void> {
@@ -58,6 +60,11 @@ async function settle(): Promise<void> {
     label: t("app.undo"),
     run: () => void dealing.settle.mutateAsync({ row, settled: false }),
   });
+}
+
+async function remind(): Promise<void> {
+  const done = await dealing.remind.mutateAsync(row).catch(() => null);
+  if (done) say(t("desk.reminded", { n: done.told }, done.told));
 }
 
 async function see(): Promise<void> {
@@ -119,13 +126,13 @@ async function see(): Promise<void> {
       </ul>
     </div>
     <div class="act no-print">
-      <template v-if="row.kind === 'question'">
+      <template v-if="row.kind === 'question' || row.kind === 'regrade'">
         <UiButton
           v-if="!answering"
           :look="first ? 'main' : 'plain'"
-          :aria-label="`${t('desk.answer')}: ${row.item?.title ?? title}`"
+          :aria-label="`${answerWord}: ${row.item?.title ?? title}`"
           @click="answering = true"
-          >{{ t("desk.answer") }}</UiButton
+          >{{ answerWord }}</UiButton
         >
         <UiButton look="text" :to="questionPath(row.slug, row.row_id ?? 0)">{{
           t("desk.toQuestion")
@@ -137,6 +144,14 @@ async function see(): Promise<void> {
         :to="go.to"
         :aria-label="`${go.word}: ${row.item?.title ?? title}`"
         >{{ go.word }}</UiButton
+      >
+      <UiButton
+        v-if="row.kind === 'unfinished'"
+        :look="first ? 'main' : 'plain'"
+        :aria-label="`${t('desk.remind')}: ${row.item?.title ?? title}`"
+        :disabled="dealing.remind.isPending.value"
+        @click="remind"
+        >{{ t("desk.remind") }}</UiButton
       >
       <UiButton
         v-if="row.kind === 'report'"

@@ -8,6 +8,7 @@ import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
+import { CELL_TILES } from "../model/tiles";
 import { useCell } from "../queries";
 import type { Sheet } from "../model/use-sheet";
 
@@ -76,11 +77,9 @@ function said(change: Shapes["CellChange"]): string {
         >
       </p>
       <p class="mb-2 flex items-center gap-2">
-        <StateTile
-          v-if="cell.state !== 'scored' && cell.state !== 'open'"
-          :tile="cell.state === 'waiting' ? 'handed' : cell.state"
-          :size="16"
-        />{{ t(`gradebook.state.${cell.state}`) }}
+        <StateTile v-if="CELL_TILES[cell.state]" :tile="CELL_TILES[cell.state]!" :size="16" />{{
+          t(`gradebook.state.${cell.state}`)
+        }}
       </p>
       <dl>
         <template v-for="attempt in cell.attempts" :key="attempt.number">

@@ -13,8 +13,9 @@ const { queue, slug, id, person } = defineProps<{
   person: number | null;
 }>();
 const { t } = useI18n();
-const TILES: Record<string, Tile> = {
+const TILES: Record<Shapes["QueueRow"]["state"], Tile> = {
   waiting: "handed",
+  given_back: "todo",
   held: "held",
   released: "done",
   started: "started",
@@ -33,7 +34,7 @@ const TILES: Record<string, Tile> = {
       :class="{ on: row.person_id === person }"
       :aria-current="row.person_id === person ? 'page' : undefined"
     >
-      <StateTile :tile="TILES[row.state] ?? 'todo'" :size="15" :word="t(`grading.state.${row.state}`)" />
+      <StateTile :tile="TILES[row.state]" :size="15" :word="t(`grading.state.${row.state}`)" />
       <span class="min-w-0 flex-1 overflow-hidden text-ellipsis whitespace-nowrap">{{ row.name }}</span>
       <span v-if="row.late_seconds" class="figures text-late">{{ lateWords(row.late_seconds, t) }}</span>
       <span class="figures">{{ row.score ?? "" }}</span>

@@ -2,7 +2,8 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import StateTile, { type Tile } from "@/ui/tile/StateTile.vue";
+import StateTile from "@/ui/tile/StateTile.vue";
+import { CELL_TILES } from "../model/tiles";
 import type { Pending } from "../model/use-sheet";
 
 const { id, cell, pending, index, chosen, here } = defineProps<{
@@ -14,15 +15,8 @@ const { id, cell, pending, index, chosen, here } = defineProps<{
   here: boolean;
 }>();
 const { t } = useI18n();
-const TILES: Partial<Record<Shapes["SheetCell"]["state"], Tile>> = {
-  started: "started",
-  waiting: "handed",
-  missing: "missing",
-  held: "held",
-  excused: "excused",
-};
 const state = computed(() => cell?.state ?? "open");
-const tile = computed(() => (pending ? undefined : TILES[state.value]));
+const tile = computed(() => (pending ? undefined : CELL_TILES[state.value]));
 const words = computed(() => {
   if (pending) return pending.text;
   if (state.value === "excused") return t("gradebook.exc");

@@ -2,26 +2,44 @@
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import { useWrong } from "@/frame/writes";
+import CommentList from "@/items/reading/CommentList.vue";
+import ReturnedCard from "@/items/reading/ReturnedCard.vue";
+import UiButton from "@/ui/button/UiButton.vue";
+import { say, sayWrong } from "@/ui/notice/notices";
 import MarkedFile from "@/items/reading/MarkedFile.vue";
 import { sizeWords } from "@/items/model/sizes";
 import { lateWords } from "@/items/model/states";
 import { useTimes } from "@/ui/moment/zones";
-import { useNoteWrites } from "../queries";
+import { useSayingWrites } from "../queries";
 
 /** What a student handed in, the latest attempt first. */
-const { work, zone, slug, id } = defineProps<{
+const { work, zone, possible, slug, id } = defineProps<{
   work: Shapes["Work"];
   zone: string;
+  possible: string;
   slug: string;
   id: number;
 }>();
 const { t, locale } = useI18n();
 const times = useTimes(() => zone);
-const writes = useNoteWrites(
+const wrong = useWrong();
+const writes = useSayingWrites(
   () => slug,
   () => id,
   () => work.person_id,
 );
+const last = (attempt: Shapes["Attempt"]): boolean => attempt === work.attempts.at(-1);
+
+async function keep(attempt: number): Promise<void> {
+  try {
+    await writes.keepAfterAll.mutateAsync(attempt);
+    say(t("again.kept", { name: work.name }));
+  } catch (error) {
+    sayWrong(wrong(error));
+  }
+}
+
 /** On what something can be said at a place. */
 const hasPlaces = (work_: Shapes["Work"]): boolean =>
   work_.attempts.some((attempt) =>
@@ -47,7 +65,7 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
       }}
     </p>
     <p v-if="hasPlaces(work)" class="mt-1 text-[14px] text-soft">
-      {{ t("notes.hint") }} {{ t("notes.seen") }}
+      {{ t("notes.hint") }} {{ t(work.attempts.at(-1)?.given_back ? "notes.seenNow" : "notes.seen") }}
     </p>
     <section
       v-for="attempt in [...work.attempts].reverse()"
@@ -68,10 +86,27 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
               : t("grading.inTime")
           }}
         </span>
+        <span v-if="attempt.given !== null && work.attempts.length > 1">
+          <b class="figures">{{ t("attempt.given", { points: attempt.given, possible }) }}</b>
+          <template v-if="attempt.counts"> · {{ t("attempt.counts") }}</template>
+        </span>
         <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
           attempt.number
         }}</RouterLink>
       </p>
+      <ReturnedCard v-if="attempt.given_back" class="mt-3" :given="attempt.given_back" :zone="zone">
+        <p v-if="last(attempt) && work.due">{{ t("again.comes", { at: times.moment(work.due) }) }}</p>
+        <UiButton v-if="last(attempt)" class="mt-2" @click="keep(attempt.attempt)">{{
+          t("again.keep")
+        }}</UiButton>
+      </ReturnedCard>
+      <CommentList
+        v-if="attempt.comments?.length"
+        class="mt-3"
+        :comments="attempt.comments"
+        :zone="zone"
+        @remove="(comment) => writes.removeComment.mutate(comment)"
+      />
       <p v-if="attempt.comment" class="mt-2 text-[15px]">
         <span class="text-soft">{{ t("grading.note") }}:</span> {{ attempt.comment }}
       </p>
@@ -96,9 +131,9 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
             :file="file"
             :notes="attempt.notes ?? []"
             marking
-            @add="(mark) => writes.add.mutate(mark)"
-            @change="(note, words) => writes.change.mutate({ note, words })"
-            @remove="(note) => writes.remove.mutate(note)"
+            @add="(mark) => writes.addNote.mutate(mark)"
+            @change="(note, words) => writes.changeNote.mutate({ note, words })"
+            @remove="(note) => writes.removeNote.mutate(note)"
           />
         </li>
       </ul>

@@ -15,6 +15,8 @@ import ScorePanel from "../components/ScorePanel.vue";
 import WorkView from "../components/WorkView.vue";
 import { useGradingWrites, useQueue, useWork } from "../queries";
 
+const ReturnDialog = defineAsyncComponent(() => import("../components/ReturnDialog.vue"));
+const CommentDialog = defineAsyncComponent(() => import("../components/CommentDialog.vue"));
 const RubricDialog = defineAsyncComponent(() => import("../components/RubricDialog.vue"));
 
 const { slug, id, person } = defineProps<{ slug: string; id: number; person: number | null }>();
@@ -36,6 +38,9 @@ const writes = useGradingWrites(
 );
 const releasing = ref(false);
 const measuring = ref(false);
+/** What is about to be said to the work that is shown. */
+const saying = ref<"" | "comment" | "again">("");
+const handed = computed(() => work.value?.attempts.at(-1));
 const list = useTemplateRef<HTMLElement>("list");
 /** The order in which one began: it does not jump while scores are saved. */
 const order = ref<number[]>([]);
@@ -93,7 +98,15 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
     </aside>
     <main id="content" class="min-w-0 flex-1 px-4 py-5 sm:px-10">
       <h1 class="mb-3 text-[24px] font-bold">{{ queue.title }}</h1>
-      <WorkView v-if="work" :key="work.person_id" :work="work" :zone="queue.zone" :slug="slug" :id="id" />
+      <WorkView
+        v-if="work"
+        :key="work.person_id"
+        :work="work"
+        :zone="queue.zone"
+        :possible="queue.possible"
+        :slug="slug"
+        :id="id"
+      />
       <p v-else class="text-soft">{{ t("grading.pick") }}</p>
     </main>
     <aside v-if="work" class="score" :aria-label="t('grading.panel')">
@@ -106,10 +119,35 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
         @next="go(1)"
         @previous="go(-1)"
       />
-      <UiButton v-if="queue.can_release" look="text" class="mt-3" @click="measuring = true">{{
-        work.rubric ? t("rubric.by", { name: work.rubric.name }) : t("rubric.choose")
-      }}</UiButton>
+      <p class="mt-3 flex flex-wrap gap-x-4">
+        <template v-if="handed">
+          <UiButton look="text" @click="saying = 'comment'">{{ t("comments.go") }}</UiButton>
+          <UiButton v-if="!handed.given_back" look="text" @click="saying = 'again'">{{
+            t("again.go")
+          }}</UiButton>
+        </template>
+        <UiButton v-if="queue.can_release" look="text" @click="measuring = true">{{
+          work.rubric ? t("rubric.by", { name: work.rubric.name }) : t("rubric.choose")
+        }}</UiButton>
+      </p>
     </aside>
+    <CommentDialog
+      v-if="work && saying === 'comment'"
+      :key="work.person_id"
+      :work="work"
+      :slug="slug"
+      :id="id"
+      @close="saying = ''"
+    />
+    <ReturnDialog
+      v-if="work && saying === 'again'"
+      :key="work.person_id"
+      :work="work"
+      :possible="queue.possible"
+      :slug="slug"
+      :id="id"
+      @close="saying = ''"
+    />
     <RubricDialog
       v-if="measuring && work"
       :slug="slug"

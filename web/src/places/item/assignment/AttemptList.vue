@@ -4,19 +4,21 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { lateWords } from "@/items/model/states";
+import CommentList from "@/items/reading/CommentList.vue";
+import ReturnedCard from "@/items/reading/ReturnedCard.vue";
 import MeasuredList from "@/items/reading/MeasuredList.vue";
 import { useTimes } from "@/ui/moment/zones";
 
 const MarkedFile = defineAsyncComponent(() => import("@/items/reading/MarkedFile.vue"));
 
-const { work, zone, now } = defineProps<{ work: Shapes["MyWork"]; zone: string; now: string }>();
+const { work, page } = defineProps<{ work: Shapes["MyWork"]; page: Shapes["ItemPage"] }>();
 const { t } = useI18n();
-const times = useTimes(() => zone);
+const times = useTimes(() => page.zone);
 const backWords = computed(() => {
   if (work.being_graded) return t("handIn.beingGraded");
   if (!work.back_by) return "";
   const at = times.value.day(work.back_by);
-  return t(Date.parse(work.back_by) < Date.parse(now) ? "handIn.backLate" : "handIn.back", { at });
+  return t(Date.parse(work.back_by) < Date.parse(page.now) ? "handIn.backLate" : "handIn.back", { at });
 });
 </script>
 
@@ -62,9 +64,33 @@ const backWords = computed(() => {
           class="underline"
           >{{ attempt.link }}</a
         >
+        <span v-if="attempt.given !== null && work.attempts.length > 1" class="figures">{{
+          attempt.counts
+            ? `${t("attempt.given", { points: attempt.given, possible: page.row.points })} · ${t("attempt.counts")}`
+            : t("attempt.given", { points: attempt.given, possible: page.row.points })
+        }}</span>
         <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
           t("receipt.title", { number: attempt.number })
         }}</RouterLink>
+        <ReturnedCard
+          v-if="attempt.given_back"
+          class="my-1 w-full"
+          :given="attempt.given_back"
+          :zone="page.zone"
+        >
+          <template v-if="attempt === work.attempts.at(-1) && page.row.state === 'given_back'">
+            <p v-if="page.row.due" class="mt-1 font-semibold">
+              {{ t("again.by", { at: times.moment(page.row.due) }) }}
+            </p>
+            <p v-if="attempt.given !== null" class="mt-1">{{ t("again.standing") }}</p>
+          </template>
+        </ReturnedCard>
+        <CommentList
+          v-if="attempt.comments?.length"
+          class="w-full"
+          :comments="attempt.comments.map((one) => ({ ...one, mine: false }))"
+          :zone="page.zone"
+        />
         <p v-if="attempt.remark && attempt.remark !== work.score?.comment" class="w-full whitespace-pre-wrap">
           <span class="text-soft">{{ t("handIn.comment") }}:</span> {{ attempt.remark }}
         </p>

@@ -39,10 +39,8 @@ const left = computed(() => props.work.attempts_left);
 const canHandIn = computed(
   () => props.work.open && brief.value.takes_hand_ins && (left.value === null || left.value > 0),
 );
-const shown = computed(
-  () => canHandIn.value && (!props.work.attempts.length || again.value || props.work.draft !== null),
-);
 const last = computed(() => props.work.attempts.at(-1));
+const shown = computed(() => canHandIn.value && (!last.value || again.value || props.work.draft !== null));
 const savedAt = computed(() => draft.savedAt.value || props.work.draft?.saved_at);
 const pages = computed(() => props.work.draft?.photos ?? []);
 const typed = computed(() => !!(draft.text.value.trim() || draft.link.value.trim()));
@@ -110,7 +108,7 @@ defineExpose({
 
 <template>
   <section class="mt-6" :aria-label="t('handIn.title')">
-    <AttemptList v-if="work.attempts.length || work.score" :work="work" :zone="page.zone" :now="page.now" />
+    <AttemptList v-if="work.attempts.length || work.score" :work="work" :page="page" />
     <RubricTable v-if="work.rubric" class="mb-5" :rubric="work.rubric" />
     <p v-if="!brief.takes_hand_ins" class="text-soft">{{ t("handIn.paper") }}</p>
     <p v-else-if="!work.open" class="text-soft">
@@ -118,7 +116,7 @@ defineExpose({
     </p>
     <p v-else-if="!canHandIn" class="text-soft">{{ t("handIn.none") }}</p>
     <div v-else-if="!shown" class="mt-3 flex flex-wrap gap-2">
-      <UiButton @click="again = true">{{ t("handIn.again") }}</UiButton>
+      <UiButton @click="again = true">{{ last?.given_back ? t("again.start") : t("handIn.again") }}</UiButton>
       <UiButton
         v-if="brief.takes_text && last?.text"
         @click="startAgain({ text: last.text, link: last.link })"

@@ -59,6 +59,8 @@ const words = computed(() => {
     }
     case "being_graded":
       return `${t("state.being_graded")} · ${t("detail.released")}`;
+    case "given_back":
+      return `${t("state.given_back")} · ${item.due ? t("detail.again", { at: times.value.moment(item.due) }) : ""}`;
     case "handed_in":
       return item.late_seconds
         ? t("state.late", { by: lateWords(item.late_seconds, t) })

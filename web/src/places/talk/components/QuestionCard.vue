@@ -7,9 +7,11 @@ import { itemPath, libraryPath } from "@/frame/addresses";
 import { keptTyped } from "@/frame/kept-texts";
 import { useMe } from "@/frame/queries";
 import { useAsking } from "@/items/asking";
+import { useKinds } from "@/frame/kinds";
+import QuestionLines from "@/items/questions/QuestionLines.vue";
 import LineForm from "@/items/questions/LineForm.vue";
 import { useAnswering, usePublishing } from "@/items/questions/answering";
-import { answersPath, contextWords } from "@/items/questions/context";
+import { answersPath, contextWords, workPath } from "@/items/questions/context";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import RichText from "@/ui/richtext/RichText.vue";
@@ -35,6 +37,8 @@ const head = computed(() => {
   return [who, question.section, times.value.moment(question.at)].filter(Boolean).join(" · ");
 });
 const context = computed(() => contextWords(question, t));
+const kinds = useKinds();
+const work = computed(() => (page.teaching ? workPath(slug, question, kinds) : ""));
 const late = computed(() => !!question.by && Date.parse(question.by) < Date.parse(page.now));
 </script>
 
@@ -45,6 +49,7 @@ const late = computed(() => !!question.by && Date.parse(question.by) < Date.pars
       <RouterLink v-if="question.item" :to="itemPath(slug, question.item.id)" class="underline">{{
         question.item.title
       }}</RouterLink>
+      <b v-if="question.regrade" class="text-[14px]">{{ t("regrade.asks") }}</b>
       <span
         v-if="question.waits_since && question.by"
         class="ml-auto text-[14px]"
@@ -58,16 +63,16 @@ const late = computed(() => !!question.by && Date.parse(question.by) < Date.pars
       >
     </header>
     <p v-if="context.length" class="text-[13.5px] text-soft">{{ context.join(" · ") }}</p>
-    <p v-if="page.teaching && answersPath(slug, question)" class="text-[14px]">
+    <p v-if="work" class="text-[14px]">
+      <RouterLink :to="work" class="underline">{{ t("regrade.work") }}</RouterLink>
+    </p>
+    <p v-else-if="page.teaching && answersPath(slug, question)" class="text-[14px]">
       <RouterLink :to="answersPath(slug, question)" class="underline">{{
         t("asked.theirAnswers")
       }}</RouterLink>
     </p>
     <RichText class="words" :html="question.html" />
-    <div v-for="line in question.lines" :key="line.id" class="line" :class="{ answer: line.answer }">
-      <p class="text-[13.5px] text-soft">{{ line.author }} · {{ times.moment(line.at) }}</p>
-      <RichText class="words" :html="line.html" />
-    </div>
+    <QuestionLines :lines="question.lines" :zone="page.zone" />
     <LineForm
       v-if="writing"
       :question="question"
@@ -139,13 +144,5 @@ const late = computed(() => !!question.by && Date.parse(question.by) < Date.pars
 .words {
   margin: 2px 0 6px;
   font-size: 15.5px;
-}
-.line {
-  margin: 6px 0 0 14px;
-  padding-left: 12px;
-  border-left: 3px solid var(--rule);
-}
-.answer {
-  border-left-color: var(--deep);
 }
 </style>

@@ -23,7 +23,7 @@ const times = useTimes(() => zone);
 const word = computed(() => stateWord(row, t, times.value));
 const detail = computed(() => stateDetail(row, t, times.value, now));
 const action = computed(() => {
-  if (row.state === "started") return t("action.continue");
+  if (row.state === "started" || row.state === "given_back") return t("action.continue");
   if (row.state === "to_do" || (row.state === "missing" && row.open)) {
     if (row.kind === "page") return t("action.read");
     return row.kind === "acknowledgement" ? t("action.acknowledge") : t("action.open");

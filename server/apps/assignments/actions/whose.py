@@ -1,0 +1,40 @@
+"""Whose work a teacher is about to say something of."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from apps.assignments.kinds import ASSIGNMENT
+from apps.assignments.models import HandIn
+from apps.courses.public import Course, can_see_student, membership, refuse_archived, students
+from apps.kernel.public import Actor, Refused, not_found, require
+from apps.layout.public import item_row
+
+
+@dataclass(frozen=True, slots=True)
+class Whose:
+    item_id: int
+    person_id: int
+
+
+def author_of(actor: Actor, course: Course, whose: Whose) -> int:
+    """The teacher, refused unless the student is theirs and the item an assignment."""
+    refuse_archived(course)
+    enrolment = students(course).filter(person_id=whose.person_id).first()
+    require(can_see_student(membership(actor, course), enrolment.section_id if enrolment else None))
+    if item_row(course, whose.item_id).kind != ASSIGNMENT.code:
+        raise not_found("assignment")
+    if actor.person_id is None:
+        raise Refused("request.signed_out", status=401)
+    return actor.person_id
+
+
+def latest_hand_in(whose: Whose, attempt: int) -> HandIn:
+    """The last attempt that was handed in, held until the transaction ends; refused where it is another one."""
+    rows = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id, handed_in_at__isnull=False)
+    row = rows.select_for_update(of=("self",)).order_by("-attempt").first()
+    if row is None:
+        raise not_found("hand-in")
+    if row.attempt != attempt:
+        raise Refused("hand_in.newer", status=409, attempt=row.attempt)
+    return row

@@ -1,0 +1,57 @@
+"""Work that was begun and is not handed in though its time is nearly up, or just past."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+
+from django.db.models import Exists, OuterRef, Q, QuerySet
+from unvo_core.schedule.spans import is_closed
+
+from apps.assignments.models import HandIn, HandInFile, HandInPhoto
+from apps.courses.public import Course, Seat, WaitingRow
+from apps.layout.public import Layout, layout, layout_for
+
+BEFORE, AFTER = timedelta(days=1), timedelta(days=2)
+"""So near to its due moment a draft is worth a word."""
+
+
+DRAFT = ("course_id", "item_id", "person_id", "started_at")
+
+
+def draft_rows(of: Q) -> QuerySet[HandIn]:
+    """Drafts with something in them; of the first attempt only: who has handed something in knows how."""
+    has = {"hand_in": OuterRef("pk")}
+    files = Exists(HandInFile.objects.filter(**has)) | Exists(HandInPhoto.objects.filter(**has))
+    filled = ~Q(text="") | ~Q(link="") | files
+    return HandIn.objects.filter(of, filled, attempt=1, handed_in_at=None, item__removed=False)
+
+
+def near_due(laid: Layout, item_id: int, person_id: int, now: datetime) -> datetime | None:
+    """When it is due for the person, if that is near, and it can still be handed in."""
+    item = layout_for(laid, person_id).student_items.get(item_id)
+    due = item.span.due if item else None
+    if item is None or due is None or item.excused or is_closed(item.span, now):
+        return None
+    return due if due - BEFORE <= now <= due + AFTER else None
+
+
+def unfinished_row(seat: Seat, item_id: int, some: Sequence[tuple[datetime, datetime]], now: datetime) -> WaitingRow:
+    """For the desk; `some`: when each was begun, and is due. What is still to come stands there by its due moment."""
+    due = min(due for _, due in some)
+    return WaitingRow(
+        "unfinished",
+        seat,
+        since=min(begun for begun, _ in some),
+        by=due if due > now else None,
+        count=len(some),
+        item_id=item_id,
+    )
+
+
+def unfinished_of(course: Course, item_id: int, of: Q, now: datetime) -> dict[int, datetime]:
+    """By person, when it is due."""
+    laid = layout(course)
+    rows = draft_rows(of & Q(course=course, item_id=item_id)).values_list("person_id", flat=True)
+    found = ((person, near_due(laid, item_id, person, now)) for person in rows)
+    return {person: due for person, due in found if due is not None}
