@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
+from unvo_core.grading.conversion import ConversionTable, table_problems
 from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
 from unvo_core.grading.totals import Category
@@ -27,6 +28,7 @@ class RuleSet:
     missing_percent: Fraction | None
     bands: tuple[Band, ...]
     rounding: Rounding
+    tables: tuple[ConversionTable, ...] = ()
 
 
 def rule_problems(rules: RuleSet) -> list[Problem]:
@@ -38,6 +40,8 @@ def rule_problems(rules: RuleSet) -> list[Problem]:
         *_late(rules.late_rules),
         *_missing(rules.missing_percent),
         *_scale(rules.bands, rules.rounding),
+        *_names("tables", [t.name for t in rules.tables]),
+        *table_problems(rules.tables),
     ]
 
 

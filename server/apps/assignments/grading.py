@@ -24,12 +24,11 @@ from apps.gradebook.public import (
     counted,
     graded_row,
     item_rubric,
-    late_rule,
     measured_out,
     points,
     rubric_out,
-    rules_of,
     score_row,
+    setup_of,
 )
 from apps.kernel.public import Refused, not_found, now, require
 from apps.layout.public import LaidItem, layout, layout_for, person_layout
@@ -44,13 +43,14 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
     graded = graded_row(course, item_id)
     cells, work = cells_of_item(graded), hand_ins_of_item(item_id)
     sections = None if member.section_ids is None else list(member.section_ids)
-    rules = rules_of(graded)
-    rule = rules.late_rule
+    known = setup_of(course)
+    rule = known.item_rules(item_id, 0).late_rule
     laid = layout(course)
     rows = []
     for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
         own_item = layout_for(laid, enrolment.person_id).items[item_id]
         cell = cells.get(enrolment.person_id)
+        rules = known.item_rules(item_id, enrolment.person_id)
         what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
         rows.append(_queue_row(enrolment, own_item, work.get(enrolment.person_id, []), cell, what))
     waiting_first = sorted(
@@ -119,7 +119,8 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     draft = next((h for h in own if not h.handed_in_at), None)
     attempt = handed[-1].attempt if handed else 1
     cell = cells_of_people(course, [person_id], [item_id]).get(person_id, {}).get(item_id)
-    what = counted(cell, rules_of(graded_row(course, item_id)), item.possible, item.span.due) if cell else None
+    rules = setup_of(course).item_rules(item_id, person_id)
+    what = counted(cell, rules, item.possible, item.span.due) if cell else None
     raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
     return shown.Work(
         person_id=person_id,
@@ -161,11 +162,12 @@ def score_out(
 ) -> shown.ScoreOut:
     """One attempt's score with the late rule as arithmetic."""
     row = score_row(item.id, person_id, attempt)
-    rule = late_rule(course, item.id)
+    rules = setup_of(course).item_rules(item.id, person_id)
     full = item.possible
     given = None if row is None else Fraction(row.raw)
     at = row.handed_in_at if row is not None else handed_in_at
-    result = apply_late(rule, given if given is not None else full, full, at, item.span.due)
+    recorded = rules.recorded(given if given is not None else full, full)
+    result = apply_late(rules.late_rule, recorded, full, at, item.span.due)
     return shown.ScoreOut(
         attempt=attempt,
         version=row.version if row else 0,
@@ -174,6 +176,8 @@ def score_out(
         released_at=row.released_at if row else None,
         graded_at=row.graded_at if row else None,
         graded_by=row.graded_by.name if row and row.graded_by else "",
+        recorded=str(points(recorded)) if given is not None and rules.table else None,
+        table=rules.table.name if rules.table else "",
         late_seconds=result.seconds,
         late_units=result.units,
         deduction=str(points(result.deduction)) if given is not None else None,

@@ -133,6 +133,7 @@ def _score(item: LaidItem, shown: ShownMark | None) -> out.OwnScore | None:
     if shown is None or shown.points is None:
         return None
     return out.OwnScore(
+        raw=None if shown.raw is None else str(shown.raw),
         counts=str(shown.points),
         given=str(shown.given),
         deduction=str(shown.deduction),

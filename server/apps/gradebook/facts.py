@@ -9,6 +9,7 @@ from decimal import Decimal
 from fractions import Fraction
 
 from unvo_core.grading.attempts import Counting, counting_attempt, mean_result
+from unvo_core.grading.conversion import ConversionTable
 from unvo_core.grading.late import LatePer, LateResult, LateRule, apply_late
 from unvo_core.grading.scale import Band, Rounding
 from unvo_core.grading.totals import Category, Entry
@@ -50,16 +51,27 @@ class ItemRules:
 
     counting: Counting
     late_rule: LateRule | None
+    table: ConversionTable | None = None
+
+    def recorded(self, raw: Fraction, possible: Fraction) -> Fraction:
+        """The points that stand for `raw`, before any deduction for lateness."""
+        return raw if self.table is None else self.table.recorded(raw, possible)
+
+
+FIRST_RULES = ItemRules("latest", None)
+"""Of what was never set up."""
 
 
 @dataclass(frozen=True, slots=True)
 class Counted:
-    """The attempt that counts, after the late rule; `attempt` is its number, None for the mean of all."""
+    """The attempt that counts, after its conversion table and the late rule; `attempt` is its number, None for the mean
+    of all, `raw` its points before the table, where there is one."""
 
     result: LateResult
     comment: str
     attempts: int
     attempt: int | None = None
+    raw: Fraction | None = None
 
 
 def fraction(value: Decimal | None) -> Fraction:
@@ -73,8 +85,19 @@ def late_rule_of(row: models.LateRule | None) -> LateRule | None:
     return LateRule(fraction(row.percent), per, row.grace_minutes, fraction(row.floor_percent))
 
 
-def rules_of(row: models.GradedItem) -> ItemRules:
-    return ItemRules(row.counting, late_rule_of(row.late_rule))  # type: ignore[arg-type]
+def rules_of(row: models.GradedItem, table: ConversionTable | None = None) -> ItemRules:
+    return ItemRules(row.counting, late_rule_of(row.late_rule), table)  # type: ignore[arg-type]
+
+
+def table_of(row: models.ConversionTable) -> ConversionTable:
+    return ConversionTable(
+        name=row.name,
+        rows=tuple((Fraction(points), Fraction(percent)) for points, percent in row.rows),
+        category=row.category_id,
+        group=row.group_id,
+        from_week=row.from_week,
+        until_week=row.until_week,
+    )
 
 
 def core_category(row: models.Category, entries: Sequence[Entry]) -> Category:
@@ -99,14 +122,19 @@ def rounding_of(scheme: models.GradingScheme) -> Rounding:
 
 
 def counted(cell: CellScores, rules: ItemRules, possible: Fraction, due: datetime | None) -> Counted | None:
-    """What a cell counts: each attempt after the late rule, then the one that the rule picks, or their mean.
+    """What a cell counts: each attempt by the conversion table, then after the late rule; then the one that the rule
+    picks, or their mean.
 
     To a student only what is released counts: `cell.as_seen`.
     """
-    results = [apply_late(rules.late_rule, a.raw, possible, a.handed_in_at, due) for a in cell.attempts]
+    results = [
+        apply_late(rules.late_rule, rules.recorded(a.raw, possible), possible, a.handed_in_at, due)
+        for a in cell.attempts
+    ]
     if not results:
         return None
     at = counting_attempt(rules.counting, [r.counts for r in results])
     if at is None:
         return Counted(mean_result(results), cell.attempts[-1].comment, len(results))
-    return Counted(results[at], cell.attempts[at].comment, len(results), cell.attempts[at].attempt)
+    one = cell.attempts[at]
+    return Counted(results[at], one.comment, len(results), one.attempt, one.raw if rules.table else None)

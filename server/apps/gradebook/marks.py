@@ -26,7 +26,7 @@ _WHOLE_STAMP = rows_stamp("graded_item_id", "excused", *_SCORES, "scores__versio
 
 def marks_of_person(course: Course, laid: Layout, person_id: int) -> Marks:
     cells = cells_of_person(course, person_id)
-    return marks_from(laid, cells, counts_from(setup(course).rules, laid, cells))
+    return marks_from(laid, cells, counts_from(setup(course).rules_of_person(person_id), laid, cells))
 
 
 def marks_of_person_in(courses: Mapping[int, tuple[Course, Layout]], person_id: int) -> dict[int, Marks]:
@@ -35,7 +35,7 @@ def marks_of_person_in(courses: Mapping[int, tuple[Course, Layout]], person_id: 
     found = {}
     for pk, (course, laid) in courses.items():
         cells = by_course.get(pk, {})
-        found[pk] = marks_from(laid, cells, counts_from(setup(course).rules, laid, cells))
+        found[pk] = marks_from(laid, cells, counts_from(setup(course).rules_of_person(person_id), laid, cells))
     return found
 
 
@@ -44,9 +44,10 @@ def marks_of_students(
 ) -> dict[int, dict[int, Mark]]:
     """Person -> item -> mark, at one query for all of them; each by their own layout."""
     by_person = cells_of_people(course, list(layouts), item_ids)
-    rules = setup(course).rules if by_person else {}
+    known = setup(course) if by_person else None
     found = {}
     for person_id, cells in by_person.items():
+        rules = known.rules_of_person(person_id) if known else {}
         items, counts = layouts[person_id].items, counts_from(rules, layouts[person_id], cells)
         found[person_id] = {i: mark(c, counts.get(i), items[i].possible) for i, c in cells.items() if i in items}
     return found
@@ -119,6 +120,7 @@ def shown(cell: CellScores, what: Counted | None, possible: Fraction) -> ShownMa
         result.units,
         what.comment,
         what.attempt,
+        None if what.raw is None else points(what.raw),
     )
 
 

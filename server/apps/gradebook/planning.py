@@ -12,68 +12,21 @@ from typing import Any, Generic, TypeVar
 from django.db import models
 from django.utils.translation import gettext as _
 from unvo_core.grading import totals as core
-from unvo_core.grading.late import LatePer, LateRule
+from unvo_core.grading.conversion import ConversionTable
+from unvo_core.grading.late import LateRule
 from unvo_core.grading.rule_set import RuleSet, rule_problems
 from unvo_core.grading.scale import Band, Rounding
 
-from apps.courses.public import Course
+from apps.courses.public import Course, Group
 from apps.gradebook import models as rows
 from apps.gradebook import queries
-from apps.gradebook.facts import fraction
+from apps.gradebook.facts import fraction, table_of
 from apps.gradebook.setup import Setup, setup
+from apps.gradebook.wishes import CategoryWish, CountWish, GradingWish, LateWish, TableWish
 from apps.kernel.public import Refused, not_found, one_line, refuse_problems
 from apps.layout.public import layout
 
 Row = TypeVar("Row", bound=models.Model)
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class CategoryWish:
-    """`key`: the category's id, or anything else for one that is new."""
-
-    key: str
-    name: str
-    weight: Decimal | None
-    drop_lowest: int
-    drop_highest: int
-    equal_items: bool
-    extra_credit: bool
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class LateWish:
-    """`name` may be empty: then it is made of the rule."""
-
-    key: str
-    name: str
-    percent: Decimal
-    per: LatePer
-    grace_minutes: int
-    floor_percent: Decimal
-
-
-@dataclass(frozen=True, slots=True)
-class CountWish:
-    """Where an item is to count, and by which late rule; as keys."""
-
-    item_id: int
-    category: str | None
-    late_rule: str | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class GradingWish:
-    """Categories and late rules whole and in order: what is not named is taken out. `counts`: only of items for which
-    it changes. `missing_percent` is read where `missing` is 'percent'."""
-
-    categories: Sequence[CategoryWish]
-    late_rules: Sequence[LateWish]
-    counts: Sequence[CountWish]
-    missing: str
-    missing_percent: Decimal
-    bands: Sequence[tuple[str, Decimal]]
-    decimals: int
-    letters_on_rounded: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +52,9 @@ class GradingPlan:
     scheme: Wished[rows.GradingScheme]
     categories: Mapping[str, Wished[rows.Category]]
     late_rules: Mapping[str, Wished[rows.LateRule]]
-    gone: Sequence[rows.Category | rows.LateRule]
+    tables: Mapping[str, tuple[Wished[rows.ConversionTable], str | None]]
+    """With the key of the category."""
+    gone: Sequence[rows.Category | rows.LateRule | rows.ConversionTable]
     counts: Mapping[int, CountWish]
 
     def category_rows(self) -> dict[str, rows.Category]:
@@ -110,6 +65,15 @@ class GradingPlan:
         """As the categories."""
         return {key: w.as_it_would_be(-n) for n, (key, w) in enumerate(self.late_rules.items(), start=1)}
 
+    def table_rows(self, categories: Mapping[str, int]) -> list[rows.ConversionTable]:
+        """In order; `categories`: ids by key."""
+        found = []
+        for n, (wished, category) in enumerate(self.tables.values(), start=1):
+            row = wished.as_it_would_be(-n)
+            row.category_id = categories[category] if category else None
+            found.append(row)
+        return found
+
 
 def plan_grading(course: Course, wish: GradingWish) -> GradingPlan:
     """Refuses, with every field that is wrong."""
@@ -118,8 +82,11 @@ def plan_grading(course: Course, wish: GradingWish) -> GradingPlan:
     categories = {str(c.pk): c for c in queries.categories(course)}
     late_rules = {str(r.pk): r for r in queries.late_rules(course)}
     keys = _keys(wish.categories), _keys(wish.late_rules)
+    present = queries.scheme_rows(course)
+    tables = {str(t.pk): t for t in present.tables}
     return GradingPlan(
-        scheme=Wished(queries.scheme_and_categories(course)[0], _scheme_fields(wish)),
+        scheme=Wished(present.scheme, _scheme_fields(wish)),
+        tables=_tables(course, wish, tables, keys[0]),
         categories={
             w.key: Wished(_row(w.key, categories, rows.Category(course=course)), _category_fields(w, n))
             for n, w in enumerate(wish.categories)
@@ -128,7 +95,11 @@ def plan_grading(course: Course, wish: GradingWish) -> GradingPlan:
             w.key: Wished(_row(w.key, late_rules, rows.LateRule(course=course)), _late_fields(w))
             for w in wish.late_rules
         },
-        gone=[*_others(categories, keys[0]), *_others(late_rules, keys[1])],
+        gone=[
+            *_others(categories, keys[0]),
+            *_others(late_rules, keys[1]),
+            *_others(tables, _keys(wish.tables)),
+        ],
         counts=_counts(course, wish, keys),
     )
 
@@ -147,7 +118,9 @@ def planned_setup(course: Course, plan: GradingPlan) -> Setup:
         if row.late_rule_id is not None:
             row.late_rule = by_pk[row.late_rule_id]
         graded[item_id] = row
-    return Setup(plan.scheme.as_it_would_be(-1), tuple(categories.values()), graded, present.laid)
+    tables = plan.table_rows({key: row.pk for key, row in categories.items()})
+    scheme = plan.scheme.as_it_would_be(-1)
+    return Setup(scheme, tuple(categories.values()), graded, present.laid, tuple(table_of(row) for row in tables))
 
 
 def _apart(row: Row) -> Row:
@@ -158,7 +131,21 @@ def _apart(row: Row) -> Row:
     return made
 
 
-def _keys(wishes: Sequence[CategoryWish] | Sequence[LateWish]) -> set[str]:
+def _tables(
+    course: Course, wish: GradingWish, there: Mapping[str, rows.ConversionTable], categories: set[str]
+) -> dict[str, tuple[Wished[rows.ConversionTable], str | None]]:
+    groups = {t.group for t in wish.tables if t.group is not None}
+    if groups - set(Group.objects.filter(course=course, pk__in=groups).values_list("pk", flat=True)):
+        raise Refused("grading.no_such_group")
+    if any(t.category is not None and t.category not in categories for t in wish.tables):
+        raise Refused("grading.no_such_category")
+    new = rows.ConversionTable(course=course)
+    return {
+        w.key: (Wished(_row(w.key, there, new), _table_fields(w, n)), w.category) for n, w in enumerate(wish.tables)
+    }
+
+
+def _keys(wishes: Sequence[CategoryWish] | Sequence[LateWish] | Sequence[TableWish]) -> set[str]:
     keys = {wish.key for wish in wishes}
     if len(keys) < len(wishes):
         raise Refused("grading.key_twice")
@@ -226,6 +213,15 @@ def _rule_set(wish: GradingWish) -> RuleSet:
         missing_percent={"zero": Fraction(0), "percent": Fraction(wish.missing_percent)}.get(wish.missing),
         bands=tuple(Band(" ".join(name.split()), Fraction(lower)) for name, lower in wish.bands),
         rounding=Rounding(wish.decimals, wish.letters_on_rounded),
+        tables=tuple(
+            ConversionTable(
+                name=" ".join(w.name.split()),
+                rows=tuple((Fraction(points), Fraction(percent)) for points, percent in w.rows),
+                from_week=w.from_week,
+                until_week=w.until_week,
+            )
+            for w in wish.tables
+        ),
     )
 
 
@@ -249,6 +245,22 @@ def _late_fields(wish: LateWish) -> dict[str, Any]:
         "grace_minutes": wish.grace_minutes,
         "floor_percent": wish.floor_percent.quantize(Decimal("0.01")),
     }
+
+
+def _table_fields(wish: TableWish, position: int) -> dict[str, Any]:
+    return {
+        "name": one_line(wish.name, "Name", 100),
+        "rows": [[_text(points), _text(percent)] for points, percent in wish.rows],
+        "group_id": wish.group,
+        "from_week": wish.from_week,
+        "until_week": wish.until_week,
+        "position": position,
+    }
+
+
+def _text(value: Decimal) -> str:
+    """Exact, without needless zeros or an exponent."""
+    return format(value.normalize() + 0, "f")
 
 
 def _scheme_fields(wish: GradingWish) -> dict[str, Any]:

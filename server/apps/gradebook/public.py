@@ -13,7 +13,7 @@ from apps.gradebook.api.rubrics import measured_out, rubric_out
 from apps.gradebook.api.schemas import GradingIn, GradingRulesIn, ItemGrading
 from apps.gradebook.api.shapes import grading_of, wish_of
 from apps.gradebook.changes import CellChange, cell_changes
-from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted, rules_of
+from apps.gradebook.facts import AttemptScore, CellScores, Counted, ItemRules, core_category, counted
 from apps.gradebook.marks import (
     cell_stamps,
     counts_from,
@@ -48,7 +48,7 @@ from apps.gradebook.queries import (
     scored_people,
 )
 from apps.gradebook.rubrics import Chosen, Released, item_rubric, released_attempts, released_to
-from apps.gradebook.said import late_lines, weight_lines
+from apps.gradebook.said import late_lines, table_lines, weight_lines
 from apps.gradebook.setup import Setup, late_rule
 from apps.gradebook.setup import setup as setup_of
 from apps.gradebook.structure import Marks, ShownMark
@@ -70,6 +70,7 @@ __all__ = [
     "GradingIn",
     "GradingRulesIn",
     "ItemGrading",
+    "ItemRules",
     "Marks",
     "MeasuredBy",
     "Released",
@@ -119,7 +120,6 @@ __all__ = [
     "released_scores",
     "released_to",
     "rubric_out",
-    "rules_of",
     "save_score",
     "score_of",
     "score_row",
@@ -130,6 +130,7 @@ __all__ = [
     "set_grading",
     "set_weights",
     "setup_of",
+    "table_lines",
     "undo_cells",
     "weight_lines",
     "wish_of",

@@ -13,7 +13,7 @@ from django.db.models.functions import Coalesce
 
 from apps.courses.public import Course, json_rows
 from apps.gradebook.facts import AttemptScore, CellScores, fraction
-from apps.gradebook.models import Category, Cell, GradedItem, GradingScheme, LateRule, Score
+from apps.gradebook.models import Category, Cell, ConversionTable, GradedItem, GradingScheme, LateRule, Score
 from apps.gradebook.structure import NewScore
 from apps.layout.changes import set_back
 
@@ -64,19 +64,35 @@ CATEGORY_FIELDS = (
 )
 
 
-def scheme_and_categories(course: Course) -> tuple[GradingScheme, list[Category]]:
-    """The course's scheme, or the one that holds until it sets its own, and its categories; one query."""
+TABLE_FIELDS = ("id", "name", "rows", "category_id", "group_id", "from_week", "until_week", "position")
+
+
+class SchemeRows(NamedTuple):
+    scheme: GradingScheme
+    categories: list[Category]
+    tables: list[ConversionTable]
+
+
+def scheme_rows(course: Course) -> SchemeRows:
+    """The course's scheme, or the one that holds until it sets its own, its categories and its conversion tables; one
+    query."""
     own = {"course_id": OuterRef("pk")}
-    schemes, rows = (
+    schemes, rows, tables = (
         Course.objects.filter(pk=course.pk)
         .values_list(
             json_rows(GradingScheme.objects.filter(**own), SCHEME_FIELDS),
             json_rows(Category.objects.filter(**own, removed=False).order_by("position", "id"), CATEGORY_FIELDS),
+            json_rows(ConversionTable.objects.filter(**own, removed=False).order_by("position", "id"), TABLE_FIELDS),
         )
         .get()
     )
     scheme = GradingScheme(course=course, **schemes[0]) if schemes else GradingScheme(course=course)
-    return scheme, [Category(course=course, **row) for row in rows]
+    known = {row["id"] for row in rows}
+    return SchemeRows(
+        scheme,
+        [Category(course=course, **row) for row in rows],
+        [ConversionTable(course=course, **row) for row in tables if row["category_id"] in (None, *known)],
+    )
 
 
 def cells_of_person(course: Course, person_id: int) -> dict[int, CellScores]:

@@ -12,9 +12,11 @@ from django.utils.translation import gettext as _
 from django.utils.translation import ngettext
 from unvo_core.exact import exact_sum
 from unvo_core.grading import totals as core
+from unvo_core.grading.conversion import ConversionTable
 from unvo_core.grading.totals import droppable
 from unvo_core.grading.weights import scaled_weights, whole_weight
 
+from apps.courses.public import Group
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Category, LateRule
@@ -29,6 +31,7 @@ class Said:
 
     categories: list[str]
     late_rules: list[str]
+    tables: list[str]
     whole: str
     loose: str
     missing: str
@@ -44,6 +47,7 @@ def said(setup: Setup, late_rules: Iterable[LateRule]) -> Said:
     return Said(
         categories=[_category_line(setup, c, items[c.pk], whole) for c in setup.categories],
         late_rules=[_late_line(rule, followed[rule.pk]) for rule in late_rules],
+        tables=[table_line(setup, table) for table in setup.tables],
         whole=_whole(setup, whole, items),
         loose=_loose(setup),
         missing=_missing(setup),
@@ -71,6 +75,10 @@ def late_lines(setup: Setup) -> list[str]:
     used = _late_counts(setup, setup.laid.student_items)
     rules = {row.late_rule_id: row.late_rule for row in setup.graded.values() if row.late_rule_id in used}
     return [_late_line(rule, count) for pk, count in used.most_common() if (rule := rules[pk]) is not None]
+
+
+def table_lines(setup: Setup) -> list[str]:
+    return [f"{table.name}: {table_line(setup, table)}" for table in setup.tables]
 
 
 def percent(value: Decimal) -> str:
@@ -160,6 +168,42 @@ def _late_line(rule: LateRule, count: int) -> str:
         line += _(", but never below %(floor)s %% of them") % {"floor": percent(rule.floor_percent)}
     items = ngettext("%(n)s item", "%(n)s items", count) % {"n": count}
     return f"{line} ({items if count else _('no item yet')})"
+
+
+def table_line(setup: Setup, table: ConversionTable) -> str:
+    """'Field work, due in weeks 1 to 3, for crew A: 0 points count 0 %, 10 count 60 %, 20 count 100 %; between them in
+    proportion (4 items)'."""
+    rows = ", ".join(
+        _("%(points)s → %(percent)s %%") % {"points": points(p), "percent": points(q)} for p, q in table.rows
+    )
+    category = next((c.name for c in setup.categories if c.pk == table.category), _("All work"))
+    parts = [category, *_weeks(table)]
+    group = Group.objects.filter(pk=table.group).first() if table.group is not None else None
+    parts += [_("for %(group)s") % {"group": group.name}] if group else []
+    counted = (setup.laid.items[i] for i in setup.graded if i in setup.laid.items)
+    n = sum(
+        i.counts and table.category in (None, setup.category_of(i.id)) and table.holds_in(setup.week_of(i))
+        for i in counted
+    )
+    items = ngettext("%(n)s item", "%(n)s items", n) % {"n": n}
+    return _("%(what)s: points → recorded %(rows)s; between the rows in proportion (%(items)s).") % {
+        "what": ", ".join(parts),
+        "rows": rows,
+        "items": items if n else _("no item yet"),
+    }
+
+
+def _weeks(table: ConversionTable) -> list[str]:
+    first, last = table.from_week, table.until_week
+    if first is None and last is None:
+        return []
+    if first is not None and first == last:
+        return [_("due in week %(n)s") % {"n": first}]
+    if first is None:
+        return [_("due until week %(n)s") % {"n": last}]
+    if last is None:
+        return [_("due from week %(n)s on") % {"n": first}]
+    return [_("due in weeks %(first)s to %(last)s") % {"first": first, "last": last}]
 
 
 def _missing(setup: Setup) -> str:

@@ -43,6 +43,15 @@ SENTENCES = {
     "grading.missing_percent": _("Missing work must count between 0 and 100 %% of its points."),
     "grading.band_range": _("“%(name)s” must begin between 0 and 200 %%."),
     "grading.band_twice": _("Two bands begin at %(lower)s %%. Give one of them another lower end."),
+    "grading.table_short": _("“%(name)s” needs two rows at least: what 0 points are, and what all points are."),
+    "grading.table_start": _("“%(name)s” must begin with 0 points."),
+    "grading.table_order": _("The points of “%(name)s” must rise from row to row; %(points)s does not."),
+    "grading.table_falls": _(
+        "In “%(name)s” %(points)s points give less than %(low)s points. More must never give less."
+    ),
+    "grading.table_range": _("“%(name)s” must give between 0 and %(most)s %%."),
+    "grading.table_weeks": _("“%(name)s” ends before it begins."),
+    "grading.no_such_group": _("A conversion table is for a group that is not in this course any more."),
     "grading.decimals": _("Totals can have at most %(most)s decimals."),
     "rubric.unnamed": _("Give the rubric a name."),
     "rubric.criteria": _("A rubric has 1 to %(most)s criteria."),

@@ -8,12 +8,13 @@ from fractions import Fraction
 from functools import cached_property
 
 from unvo_core.grading import totals as core
+from unvo_core.grading.conversion import ConversionTable, chosen
 from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
 
 from apps.courses.public import ByVersion, Course
 from apps.gradebook import queries
-from apps.gradebook.facts import ItemRules, bands_of, core_category, rounding_of, rules_of
+from apps.gradebook.facts import FIRST_RULES, ItemRules, bands_of, core_category, rounding_of, rules_of, table_of
 from apps.gradebook.models import Category, GradedItem, GradingScheme
 from apps.layout.public import LaidItem, Layout, layout
 
@@ -26,6 +27,7 @@ class Setup:
     categories: tuple[Category, ...]
     graded: dict[int, GradedItem]
     laid: Layout
+    tables: tuple[ConversionTable, ...] = ()
 
     def is_graded(self, item_id: int) -> bool:
         return item_id in self.graded
@@ -56,9 +58,45 @@ class Setup:
             never_dropped=row.never_dropped,
         )
 
-    @cached_property
+    @property
     def rules(self) -> dict[int, ItemRules]:
-        return {item_id: rules_of(row) for item_id, row in self.graded.items()}
+        """Of somebody who is in no group."""
+        return self.rules_in(frozenset())
+
+    def rules_of_person(self, person_id: int) -> dict[int, ItemRules]:
+        return self.rules_in(self.laid.groups.get(person_id, frozenset()))
+
+    def item_rules(self, item_id: int, person_id: int) -> ItemRules:
+        return self.rules_of_person(person_id).get(item_id, FIRST_RULES)
+
+    def rules_in(self, groups: frozenset[int]) -> dict[int, ItemRules]:
+        """By item; the same for all who are alike to the conversion tables."""
+        alike = groups & self._told_apart
+        if alike not in self._rules:
+            self._rules[alike] = {i: rules_of(row, self._table(i, row, alike)) for i, row in self.graded.items()}
+        return self._rules[alike]
+
+    @cached_property
+    def _rules(self) -> dict[frozenset[int], dict[int, ItemRules]]:
+        return {}
+
+    @cached_property
+    def _told_apart(self) -> frozenset[int]:
+        return frozenset(t.group for t in self.tables if t.group is not None)
+
+    def _table(self, item_id: int, row: GradedItem, groups: frozenset[int]) -> ConversionTable | None:
+        """By when the item is due for the course: an allowance changes nothing of it."""
+        item = self.laid.items.get(item_id)
+        if not self.tables or item is None:
+            return None
+        return chosen(self.tables, row.category_id, groups, self.week_of(item))
+
+    def week_of(self, item: LaidItem) -> int | None:
+        """The week of the term in which it is due."""
+        if item.span.due is None:
+            return None
+        week = self.laid.calendar.week_of(self.laid.calendar.day_of(item.span.due))
+        return week.number if week else None
 
     @cached_property
     def bands(self) -> tuple[Band, ...]:
@@ -87,8 +125,9 @@ def setup(course: Course) -> Setup:
 
 
 def _read(course: Course) -> Setup:
-    scheme, categories = queries.scheme_and_categories(course)
-    return Setup(scheme, tuple(categories), queries.graded_items(course), layout(course))
+    scheme, categories, tables = queries.scheme_rows(course)
+    graded = queries.graded_items(course)
+    return Setup(scheme, tuple(categories), graded, layout(course), tuple(table_of(row) for row in tables))
 
 
 def late_rule(course: Course, item_id: int) -> LateRule | None:

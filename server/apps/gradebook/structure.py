@@ -12,7 +12,7 @@ from unvo_core.path.facts import Mark
 @dataclass(frozen=True, slots=True)
 class ShownMark:
     """A mark as the path reads it, with the words beside it. `points` only when released. `attempt`: the one that
-    alone counts."""
+    alone counts. `raw`: its points before a conversion table, where there is one."""
 
     mark: Mark
     points: Decimal | None = None
@@ -21,6 +21,7 @@ class ShownMark:
     late_units: int = 0
     comment: str = ""
     attempt: int | None = None
+    raw: Decimal | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,7 +12,7 @@ from django.utils.translation import gettext as _
 from unvo_core.schedule.meetings import Meeting
 
 from apps.courses.public import Course, Enrolment
-from apps.gradebook.public import late_lines, setup_of
+from apps.gradebook.public import late_lines, setup_of, table_lines
 from apps.layout.public import Layout, layout
 from apps.library.api import schemas as out
 
@@ -23,6 +23,7 @@ def generated(course: Course, laid: Layout) -> out.Generated:
         classes=class_lines(laid),
         weights=weights(course),
         late_rules=late_lines(setup_of(course)),
+        conversions=table_lines(setup_of(course)),
         teachers=teachers(course),
         term=laid.term.name if laid.term else "",
         first_day=laid.term.first_day if laid.term else None,

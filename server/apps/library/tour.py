@@ -11,7 +11,7 @@ from django.utils.translation import ngettext
 from unvo_core.plan.usual import usual_names, usual_slots
 
 from apps.courses.public import Course, moment, written_day
-from apps.gradebook.public import late_lines, setup_of, weight_lines
+from apps.gradebook.public import late_lines, setup_of, table_lines, weight_lines
 from apps.layout.public import LaidItem, Layout
 from apps.library.api import schemas as out
 from apps.library.generated import class_lines, teachers
@@ -89,7 +89,7 @@ def _places(laid: Layout, reader: Reader) -> list[out.Link]:
 def _counting(course: Course) -> list[str]:
     setup = setup_of(course)
     late = [_("Late work loses %(rule)s.") % {"rule": line} for line in late_lines(setup)]
-    return [*weight_lines(setup), *late]
+    return [*weight_lines(setup), *table_lines(setup), *late]
 
 
 def _heaviest(laid: Layout) -> list[out.Link]:

@@ -79,7 +79,7 @@ def laid_for_made_up(course: Course, who: MadeUp) -> Layout:
 def progress_of_made_up(course: Course, laid: Layout, who: MadeUp, now: datetime) -> Progress:
     facts = {item: _facts(letters, now) for item, letters in who.doings.items()}
     cells = cells_of_made_up(laid, who)
-    marks = marks_from(laid, cells, counts_from(setup_of(course).rules, laid, cells))
+    marks = marks_from(laid, cells, counts_from(setup_of(course).rules_in(who.groups), laid, cells))
     person = PersonFacts(facts, {**marks.core(), **laid.excused})
     return Progress(laid, evaluate(laid.path, person, now), person, marks, {})
 

@@ -22,6 +22,7 @@ from apps.gradebook.public import (
     CellScores,
     Counted,
     GradedItem,
+    ItemRules,
     Setup,
     cells_of_people,
     cells_of_person,
@@ -37,13 +38,16 @@ from apps.path.public import Progress, hand_in_times, progress
 class Walked(NamedTuple):
     progress: Progress
     cells: dict[int, CellScores]
+    groups: frozenset[int]
 
 
 @dataclass(frozen=True)
 class TotalsOf:
-    """One student's scores under the rules of a set-up. `laid`: their own layout; `handed_in`: when, by item."""
+    """One student's scores under the rules of a set-up. `rules`: those that hold for them; `laid`: their own layout;
+    `handed_in`: when, by item."""
 
     setup: Setup
+    rules: Mapping[int, ItemRules]
     laid: Layout
     cells: Mapping[int, CellScores]
     handed_in: Mapping[int, datetime]
@@ -54,7 +58,7 @@ class TotalsOf:
 
     @cached_property
     def counts(self) -> dict[int, Counted]:
-        return counts_from(self.setup.rules, self.laid, self.cells)
+        return counts_from(self.rules, self.laid, self.cells)
 
     @cached_property
     def categories(self) -> list[core.Category]:
@@ -73,7 +77,7 @@ class TotalsOf:
         return Fraction(0)
 
     def late_rule(self, item: LaidItem) -> LateRule | None:
-        return self.setup.rules[item.id].late_rule
+        return self.rules[item.id].late_rule
 
     def _entry(self, item: LaidItem) -> core.Entry:
         what, cell = self.counts.get(item.id), self.cells.get(item.id)
@@ -83,13 +87,13 @@ class TotalsOf:
         elif what is not None:
             standing, value = core.Standing.SCORED, what.result.counts
         elif cell is not None and cell.held:
-            standing = core.Standing.HELD
+            standing, reachable = core.Standing.HELD, self._full(item)
         else:
             standing, value, reachable = self._unscored(item)
         return self.setup.entry(item, standing, value, reachable)
 
     def _unscored(self, item: LaidItem) -> tuple[core.Standing, Fraction | None, Fraction | None]:
-        full, handed_in = item.possible, self.handed_in.get(item.id)
+        full, handed_in = self._full(item), self.handed_in.get(item.id)
         standing = unscored(
             takes_hand_ins=item.takes_hand_ins,
             handed_in=handed_in is not None,
@@ -97,12 +101,16 @@ class TotalsOf:
         )
         if not item.takes_hand_ins:
             return standing, None, full
-        best = apply_late(self.late_rule(item), full, full, handed_in or self.now, item.span.due).counts
+        best = apply_late(self.late_rule(item), full, item.possible, handed_in or self.now, item.span.due).counts
         if standing is not core.Standing.MISSING:
             return standing, None, best
-        given = self.missing_points(full)
+        given = self.missing_points(item.possible)
         still = (given or Fraction(0)) if is_closed(item.span, self.now) else best
         return core.Standing.MISSING, given, still
+
+    def _full(self, item: LaidItem) -> Fraction:
+        """What all its points are recorded as."""
+        return self.rules[item.id].recorded(item.possible, item.possible)
 
 
 class StandingOf:
@@ -115,11 +123,12 @@ class StandingOf:
         self.course, self.setup = course, setup(course)
         self.laid: Layout = walked.progress.laid if walked else person_layout(course, person_id)
         cells = walked.cells if walked else cells_of_person(course, person_id)
-        known = marks_from(self.laid, cells, counts_from(self.setup.rules, self.laid, cells))
+        rules = self.setup.rules_in(walked.groups) if walked else self.setup.rules_of_person(person_id)
+        known = marks_from(self.laid, cells, counts_from(rules, self.laid, cells))
         self.progress = walked.progress if walked else progress(course, self.laid, person_id, now, known)
         facts = self.progress.facts.facts
         handed_in = {i: at for i, known in facts.items() if (at := known.handed_in_at) is not None}
-        self.totals = TotalsOf(self.setup, self.laid, cells, handed_in, now)
+        self.totals = TotalsOf(self.setup, rules, self.laid, cells, handed_in, now)
 
     def total(self, kind: core.Kind) -> core.Total:
         return self.totals.total(kind)
@@ -144,6 +153,6 @@ def effect_of(course: Course, planned: Setup, now: datetime) -> Effect:
     for pk in people:
         own = layout_for(laid, pk)
         for rules, into in ((present, before), (planned, after)):
-            known = TotalsOf(rules, own, cells.get(pk, {}), handed_in.get(pk, {}), now)
+            known = TotalsOf(rules, rules.rules_of_person(pk), own, cells.get(pk, {}), handed_in.get(pk, {}), now)
             into[pk] = known.total("current")
     return effect(before, after)

@@ -16,9 +16,9 @@ from apps.gradebook.public import (
     counted,
     graded_row,
     points,
-    rules_of,
     save_score,
     score_versions,
+    setup_of,
 )
 from apps.kernel.public import Actor
 from apps.layout.public import LaidItem, Layout, layout, layout_for, want_said
@@ -53,7 +53,7 @@ def talk_class(course: Course, item_id: int, member: Membership, now: datetime) 
     laid = layout(course)
     item = talking_item(laid, item_id, teaching=True)
     graded = graded_row(course, item_id)
-    cells, rules, versions = cells_of_item(graded), rules_of(graded), score_versions(item_id)
+    cells, known, versions = cells_of_item(graded), setup_of(course), score_versions(item_id)
     enrolled = list(
         students(course, member.section_ids).select_related("person", "section").order_by("person__sort_name")
     )
@@ -62,6 +62,7 @@ def talk_class(course: Course, item_id: int, member: Membership, now: datetime) 
     for enrolment in enrolled:
         theirs = layout_for(laid, enrolment.person_id).items[item_id]
         cell = cells.get(enrolment.person_id)
+        rules = known.item_rules(item_id, enrolment.person_id)
         what = counted(cell, rules, item.possible, theirs.span.due) if cell else None
         part = parts.get(enrolment.person_id)
         state = _state(theirs, part, cell, what, now)

@@ -5882,8 +5882,12 @@ export interface components {
             number: number;
             /** Raw */
             raw: string | null;
+            /** Recorded */
+            recorded: string | null;
             /** Released */
             released: boolean;
+            /** Table */
+            table: string;
         };
         /** CellChange */
         CellChange: {
@@ -6389,6 +6393,13 @@ export interface components {
         ConditionsSaid: {
             /** Words */
             words: string;
+        };
+        /** ConversionRow */
+        ConversionRow: {
+            /** Percent */
+            percent: number | string;
+            /** Points */
+            points: number | string;
         };
         /** Copied */
         Copied: {
@@ -7317,6 +7328,8 @@ export interface components {
             answer_days: number;
             /** Classes */
             classes: string[];
+            /** Conversions */
+            conversions: string[];
             /** First Day */
             first_day: string | null;
             /** Last Day */
@@ -7416,6 +7429,11 @@ export interface components {
              * @default 0
              */
             missing_percent: string;
+            /**
+             * Tables
+             * @default []
+             */
+            tables: components["schemas"]["TableRule"][];
         };
         /**
          * GradingRulesIn
@@ -7447,6 +7465,11 @@ export interface components {
              * @default 0
              */
             missing_percent: number | string;
+            /**
+             * Tables
+             * @default []
+             */
+            tables: components["schemas"]["TableRule"][];
         };
         /**
          * GradingSaid
@@ -7468,6 +7491,8 @@ export interface components {
             scale: string;
             /** Scaled */
             scaled: string[];
+            /** Tables */
+            tables: string[];
             /** Whole */
             whole: string;
         };
@@ -7475,10 +7500,14 @@ export interface components {
         GradingSetup: {
             /** Edition */
             edition: number;
+            /** Groups */
+            groups: components["schemas"]["Named"][];
             /** Items */
             items: components["schemas"]["CountedItem"][];
             rules: components["schemas"]["GradingRules"];
             said: components["schemas"]["GradingSaid"];
+            /** Weeks */
+            weeks: number[];
         };
         /**
          * GroupIn
@@ -7866,6 +7895,8 @@ export interface components {
             opens_at: string | null;
             /** Possible */
             possible: string;
+            /** Raw */
+            raw: string | null;
             /**
              * Role
              * @enum {string}
@@ -7880,6 +7911,8 @@ export interface components {
             state: components["schemas"]["State"];
             /** Step */
             step: string;
+            /** Table */
+            table: string;
             /** Title */
             title: string;
             /** Waits For */
@@ -9365,7 +9398,8 @@ export interface components {
         };
         /**
          * OwnScore
-         * @description The released score with its arithmetic, and what the teacher wrote.
+         * @description The released score with its arithmetic, and what the teacher wrote. `raw`: before a conversion table made `given`
+         *     of it.
          */
         OwnScore: {
             /** Comment */
@@ -9380,6 +9414,8 @@ export interface components {
             late_units: number;
             /** Possible */
             possible: string;
+            /** Raw */
+            raw: string | null;
         };
         /**
          * OwnSheet
@@ -11596,8 +11632,12 @@ export interface components {
             measured: components["schemas"]["MeasuredBy"] | null;
             /** Raw */
             raw: string | null;
+            /** Recorded */
+            recorded: string | null;
             /** Released At */
             released_at: string | null;
+            /** Table */
+            table: string;
             /** Version */
             version: number;
         };
@@ -12333,6 +12373,27 @@ export interface components {
         TableOut: {
             /** Lines */
             lines: components["schemas"]["TableLineOut"][];
+        };
+        /**
+         * TableRule
+         * @description A conversion table; `key` as of a category. Null: all categories, everybody, every
+         *     week.
+         */
+        TableRule: {
+            /** Category */
+            category?: string | null;
+            /** From Week */
+            from_week?: number | null;
+            /** Group */
+            group?: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Rows */
+            rows: components["schemas"]["ConversionRow"][];
+            /** Until Week */
+            until_week?: number | null;
         };
         /** TakenIn */
         TakenIn: {

@@ -84,6 +84,7 @@ export default {
     noSyllabusTeacher: "Choose below which item of the course is its syllabus.",
     whichSyllabus: "The item that is this course’s syllabus",
     always: "Always as the course is now",
+    conversions: "How points are recorded",
     counts: "What counts",
     percent: "{n} %",
     dropped: "the lowest one is dropped | the lowest {n} are dropped",

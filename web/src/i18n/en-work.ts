@@ -53,6 +53,7 @@ export default {
     score: "Your score",
     arithmetic: "{given} given − {deduction} for lateness = {counts} of {possible}",
     plain: "{counts} of {possible}",
+    recorded: "{raw} points are recorded as {given} by the course’s conversion table.",
     comment: "Comment",
     beingGraded: "Being graded. Scores of this work are released for all at once.",
     back: "Usually back by {at}.",
@@ -125,6 +126,7 @@ export default {
     toReview: "Look at the answers",
   },
   standing: {
+    recorded: "{raw} points, recorded as {given} by “{table}”",
     title: "Standing",
     current: "current",
     currentLine: "current, over the {share} % of the course that has been scored",
@@ -191,6 +193,7 @@ export default {
     score: "Score of {possible}",
     comment: "Comment to the student",
     given: "Given",
+    recorded: "Recorded by “{table}”",
     lateBy: "Late by {by}, {units} {per} at {percent} %",
     counts: "Counts",
     saveNext: "Save and next",

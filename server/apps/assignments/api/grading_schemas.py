@@ -46,6 +46,9 @@ class ScoreOut(BaseModel):
     released_at: datetime | None
     graded_at: datetime | None
     graded_by: str
+    recorded: str | None
+    """By a conversion table, which is called `table`."""
+    table: str
     late_seconds: int
     late_units: int
     deduction: str | None

@@ -108,8 +108,10 @@ class Draft(BaseModel):
 
 
 class OwnScore(BaseModel):
-    """The released score with its arithmetic, and what the teacher wrote."""
+    """The released score with its arithmetic, and what the teacher wrote. `raw`: before a conversion table made `given`
+    of it."""
 
+    raw: str | None
     counts: str
     given: str
     deduction: str

@@ -3,17 +3,18 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from apps.courses.public import Course
-from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule, Remark, Rubric
+from apps.gradebook.models import Category, ConversionTable, GradedItem, GradingScheme, LateRule, Remark, Rubric
 from apps.kernel.public import Actor, now, record
 
 
 def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[int, int]) -> None:
-    """Scheme, categories, late rules, rubrics, kept comments and what is graded, for a copied course, without scores;
-    `items`: old -> new."""
+    """Scheme, categories, conversion tables, late rules, rubrics, kept comments and what is graded, for a
+    copied course, without scores; `items`: old -> new."""
     for scheme in GradingScheme.objects.filter(course=source):
         scheme.pk, scheme.course = None, course
         scheme.save()
     categories = _copies(Category.objects.filter(course=source, removed=False).order_by("id"), course)
+    _copy_tables(source, course, categories)
     rules = _copies(LateRule.objects.filter(course=source, removed=False).order_by("id"), course)
     rubrics = _copies(Rubric.objects.filter(course=source, removed=False).order_by("id"), course)
     GradedItem.objects.bulk_create(
@@ -33,6 +34,14 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
     kept = Remark.objects.filter(course=source).values_list("text", flat=True)
     Remark.objects.bulk_create(Remark(course=course, text=text, kept_at=now()) for text in kept)
     record(actor, "grading.copy", ("course", course.pk), course_id=course.pk, after={"from": source.pk})
+
+
+def _copy_tables(source: Course, course: Course, categories: Mapping[int | None, int]) -> None:
+    """Those for a group stay behind with it."""
+    for row in ConversionTable.objects.filter(course=source, removed=False, group=None).order_by("id"):
+        if row.category_id is None or row.category_id in categories:
+            row.pk, row.course, row.category_id = None, course, categories.get(row.category_id)
+            row.save()
 
 
 def _copies(rows: object, course: Course) -> dict[int | None, int]:

@@ -4,13 +4,14 @@ from collections.abc import Mapping
 from typing import Any
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.gradebook.models import Category, GradedItem, GradingScheme, LateRule
-from apps.gradebook.planning import GradingPlan, GradingWish, Wished, plan_grading
+from apps.gradebook.models import Category, ConversionTable, GradedItem, GradingScheme, LateRule
+from apps.gradebook.planning import GradingPlan, Wished, plan_grading
+from apps.gradebook.wishes import GradingWish
 from apps.kernel.public import Actor, AuditRecord, require
 from apps.layout.changes import Edit, apply_edits
 from apps.layout.public import Item, Rhythm
 
-KIND: dict[type, str] = {Category: "category", LateRule: "late_rule"}
+KIND: dict[type, str] = {Category: "category", LateRule: "late_rule", ConversionTable: "conversion_table"}
 
 
 def set_rules(actor: Actor, course: Course, wish: GradingWish) -> AuditRecord:
@@ -25,6 +26,7 @@ def set_rules(actor: Actor, course: Course, wish: GradingWish) -> AuditRecord:
         for key, one in wished.items():
             edits.append(_kept(kind, one))
             keys[kind][key] = edits[-1].row.pk
+    edits += _tables(plan, keys["category"])
     edits += [Edit(KIND[type(row)], row, {"removed": True}) for row in plan.gone]
     edits += _counted(course, plan, keys)
     edits += _in_rhythms(course, names)
@@ -45,6 +47,14 @@ def _kept(kind: str, wished: Wished[Any]) -> Edit:
     row.pk = None
     row.save()
     return Edit(kind, row, made=True)
+
+
+def _tables(plan: GradingPlan, categories: Mapping[str, int]) -> list[Edit]:
+    made = []
+    for wished, category in plan.tables.values():
+        fields = {**wished.fields, "category_id": categories[category] if category else None}
+        made.append(_kept("conversion_table", Wished(wished.row, fields)))
+    return made
 
 
 def _counted(course: Course, plan: GradingPlan, keys: Mapping[str, Mapping[str, int]]) -> list[Edit]:

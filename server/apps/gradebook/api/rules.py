@@ -7,7 +7,7 @@ from django.http import HttpResponse
 from unvo_core.grading.late import LatePer
 from unvo_core.grading.scale import rounded
 
-from apps.courses.public import can_lay_out, can_teach, course_by_slug, membership
+from apps.courses.public import Group, Named, can_lay_out, can_teach, course_by_slug, membership
 from apps.gradebook import queries
 from apps.gradebook.actions.set_rules import set_rules
 from apps.gradebook.api import schemas as s
@@ -15,7 +15,7 @@ from apps.gradebook.api.router import router
 from apps.gradebook.api.shapes import wish_of
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
-from apps.gradebook.models import Category, LateRule
+from apps.gradebook.models import Category, ConversionTable, LateRule
 from apps.gradebook.planning import plan_grading, planned_setup
 from apps.gradebook.said import Said, said
 from apps.gradebook.setup import Setup, setup
@@ -29,11 +29,14 @@ def read_rules(request: SignedIn, slug: str) -> HttpResponse:
     course = course_by_slug(slug)
     require(can_teach(membership(actor_of(request), course)))
     known, late_rules = setup(course), queries.late_rules(course)
+    groups = Group.objects.filter(course=course).order_by("name")
     return answer(
         s.GradingSetup(
-            rules=_rules(known, late_rules),
+            rules=_rules(known, late_rules, queries.scheme_rows(course).tables),
             items=_items(known),
             said=_said(said(known, late_rules)),
+            groups=[Named(id=pk, name=name) for pk, name in groups.values_list("pk", "name")],
+            weeks=[w.number for w in known.laid.weeks if w.number is not None],
             edition=edition(("weights", course.pk)),
         )
     )
@@ -54,7 +57,7 @@ def edit_rules(request: SignedIn, slug: str, payload: s.GradingRulesIn) -> Chang
     return changed(set_rules(actor_of(request), course_by_slug(slug), wish_of(payload)), slug)
 
 
-def _rules(known: Setup, late_rules: list[LateRule]) -> s.GradingRules:
+def _rules(known: Setup, late_rules: list[LateRule], tables: list[ConversionTable]) -> s.GradingRules:
     scheme = known.scheme
     return s.GradingRules(
         categories=[_category(c) for c in known.categories],
@@ -64,6 +67,19 @@ def _rules(known: Setup, late_rules: list[LateRule]) -> s.GradingRules:
         bands=[s.ScaleBand(name=b.name, lower=points(b.lower)) for b in sorted(known.bands, key=lambda b: -b.lower)],
         decimals=scheme.decimals,
         letters_on_rounded=scheme.letters_on_rounded,
+        tables=[_table(t) for t in tables],
+    )
+
+
+def _table(row: ConversionTable) -> s.TableRule:
+    return s.TableRule(
+        key=str(row.pk),
+        name=row.name,
+        rows=[s.ConversionRow(points=Decimal(points), percent=Decimal(percent)) for points, percent in row.rows],
+        category=_key(row.category_id),
+        group=row.group_id,
+        from_week=row.from_week,
+        until_week=row.until_week,
     )
 
 
@@ -114,6 +130,7 @@ def _said(known: Said) -> s.GradingSaid:
     return s.GradingSaid(
         categories=known.categories,
         late_rules=known.late_rules,
+        tables=known.tables,
         whole=known.whole,
         loose=known.loose,
         missing=known.missing,

@@ -81,6 +81,27 @@ class ScaleBand(BaseModel):
     lower: Figure
 
 
+Week = Annotated[int, Field(ge=0, le=200)]
+
+
+class ConversionRow(BaseModel):
+    points: Figure
+    percent: Figure
+
+
+class TableRule(BaseModel):
+    """A conversion table; `key` as of a category. Null: all categories, everybody, every
+    week."""
+
+    key: Key
+    name: str
+    rows: Annotated[list[ConversionRow], Field(max_length=200)]
+    category: Key | None = None
+    group: int | None = None
+    from_week: Week | None = None
+    until_week: Week | None = None
+
+
 class CountsBy(BaseModel):
     """Where an item counts, and by which late rule, as keys."""
 
@@ -99,6 +120,7 @@ class GradingRules(BaseModel):
     bands: Annotated[list[ScaleBand], Field(max_length=MOST_RULES)]
     decimals: int
     letters_on_rounded: bool
+    tables: Annotated[list[TableRule], Field(max_length=MOST_RULES)] = []
 
 
 class GradingRulesIn(GradingRules):
@@ -121,6 +143,7 @@ class GradingSaid(BaseModel):
 
     categories: list[str]
     late_rules: list[str]
+    tables: list[str]
     whole: str
     loose: str
     missing: str
@@ -133,4 +156,7 @@ class GradingSetup(BaseModel):
     rules: GradingRules
     items: list[CountedItem]
     said: GradingSaid
+    groups: list[Named]
+    weeks: list[int]
+    """Of the term, to choose from."""
     edition: int

@@ -11,7 +11,7 @@ from apps.gradebook.api import schemas as s
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Score
-from apps.gradebook.planning import CategoryWish, CountWish, GradingWish, LateWish
+from apps.gradebook.wishes import CategoryWish, CountWish, GradingWish, LateWish, TableWish
 
 
 def _choices(course: Course) -> tuple[list[Named], list[Named]]:
@@ -52,4 +52,9 @@ def wish_of(payload: s.GradingRulesIn) -> GradingWish:
         bands=[(b.name, b.lower) for b in payload.bands],
         decimals=payload.decimals,
         letters_on_rounded=payload.letters_on_rounded,
+        tables=[_table(t) for t in payload.tables],
     )
+
+
+def _table(rule: s.TableRule) -> TableWish:
+    return TableWish(**rule.model_dump(exclude={"rows"}), rows=[(row.points, row.percent) for row in rule.rows])

@@ -1,5 +1,15 @@
 from apps.gradebook.models.rubric import Remark, Rubric
-from apps.gradebook.models.scheme import Category, GradedItem, GradingScheme, LateRule
+from apps.gradebook.models.scheme import Category, ConversionTable, GradedItem, GradingScheme, LateRule
 from apps.gradebook.models.score import Cell, Score
 
-__all__ = ["Category", "Cell", "GradedItem", "GradingScheme", "LateRule", "Remark", "Rubric", "Score"]
+__all__ = [
+    "Category",
+    "Cell",
+    "ConversionTable",
+    "GradedItem",
+    "GradingScheme",
+    "LateRule",
+    "Remark",
+    "Rubric",
+    "Score",
+]

@@ -57,6 +57,25 @@ class LateRule(models.Model):
 
 
 @pghistory.track()
+class ConversionTable(models.Model):
+    """From raw points to a recorded percentage. `rows`: [points, percent] as text, points rising. `category`, `group`:
+    for what counts there, for whom; null: for all. `from_week`, `until_week`: of what is due in these weeks."""
+
+    course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
+    name = models.CharField(max_length=100)
+    rows = models.JSONField(default=list)
+    category = models.ForeignKey(Category, on_delete=models.PROTECT, null=True, related_name="+")
+    group = models.ForeignKey("courses.Group", on_delete=models.PROTECT, null=True, related_name="+")
+    from_week = models.PositiveSmallIntegerField(null=True)
+    until_week = models.PositiveSmallIntegerField(null=True)
+    position = models.PositiveIntegerField(default=0)
+    removed = models.BooleanField(default=False)
+
+    class Meta:
+        triggers = VERSIONED
+
+
+@pghistory.track()
 class GradedItem(models.Model):
     """An item in the gradebook. `hold`: its scores wait until they are released for all at once. `removed`: taken
     out, and put back with its item or its first score."""

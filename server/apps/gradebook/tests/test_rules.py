@@ -15,7 +15,9 @@ AT = "/courses/srv-110"
 SET_7A = "Set 7A: latitudes and departures"
 
 
-class Rules(DemoCase):
+class RulesCase(DemoCase):
+    """A wish for other rules, what it is said to do, and what it does."""
+
     def setUp(self) -> None:
         self.teacher = Caller(INSTRUCTOR)
         found = self.teacher.get(f"{AT}/grading").json()
@@ -69,6 +71,8 @@ class Rules(DemoCase):
         self.assertEqual(self.totals(), before, "one press sets it back")
         return shown
 
+
+class Rules(RulesCase):
     def test_other_weights_and_drops_move_whom_they_were_said_to_move(self) -> None:
         wish = self.wish()
         for category, weight in zip(wish["categories"], (50, 10, 10, 10, 10, 10), strict=True):

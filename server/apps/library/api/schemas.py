@@ -39,6 +39,7 @@ class Generated(BaseModel):
     classes: list[str]
     weights: list[Weight]
     late_rules: list[str]
+    conversions: list[str]
     teachers: list[Teacher]
     term: str
     first_day: date | None

@@ -63,7 +63,7 @@ def _row(
 ) -> out.SheetRow:
     seen = {item: all_out(cell) for item, cell in cells.items()}
     handed_in = {item: at for item, doing in done.items() if (at := doing.handed_in_at) and doing.stands}
-    totals = TotalsOf(setup, own, seen, handed_in, now)
+    totals = TotalsOf(setup, setup.rules_of_person(person_id), own, seen, handed_in, now)
     total = totals.total("current")
     shown = [
         cell_of(item, cells.get(item.id, EMPTY), done.get(item.id, NOT_YET), totals.counts.get(item.id), now)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from fractions import Fraction
 
-from unvo_core.grading.late import LateRule, apply_late
+from unvo_core.grading.late import apply_late
 from unvo_core.grading.scale import rounded
 from unvo_core.grading.stats import class_stats, histogram, tenth
 
@@ -13,13 +13,14 @@ from apps.courses.public import Course, Membership, can_see_student, students
 from apps.gradebook.public import (
     AttemptScore,
     CellChange,
+    ItemRules,
     cell_changes,
     cells_of_item,
     cells_of_people,
     counted,
     graded_row,
     points,
-    rules_of,
+    setup_of,
 )
 from apps.kernel.public import not_found, require
 from apps.layout.public import LaidItem, layout, layout_for
@@ -36,7 +37,7 @@ def panel(course: Course, member: Membership, item_id: int, person_id: int, now:
         raise not_found("cell")
     cell = cells_of_people(course, [person_id], [item_id]).get(person_id, {}).get(item_id, EMPTY)
     done = doings(course, [person_id]).get(person_id, {}).get(item_id, NOT_YET)
-    rules = rules_of(graded_row(course, item_id))
+    rules = setup_of(course).item_rules(item_id, person_id)
     what = counted(all_out(cell), rules, item.possible, item.span.due) if cell.attempts else None
     counts = what.result.counts if what else None
     details = details_of_people(course, [person_id], [item_id]).get(person_id, {})
@@ -57,18 +58,21 @@ def panel(course: Course, member: Membership, item_id: int, person_id: int, now:
         late_units=what.result.units if what else 0,
         late_per=rule.per if rule else "",
         late_percent=str(points(rule.percent)) if rule else None,
-        attempts=[_attempt(a, item, rules.late_rule) for a in cell.attempts],
+        attempts=[_attempt(a, item, rules) for a in cell.attempts],
         of_class=_class(course, item, counts),
         history=[_change(change) for change in cell_changes(item_id, person_id)],
     )
 
 
-def _attempt(attempt: AttemptScore, item: LaidItem, rule: LateRule | None) -> out.CellAttempt:
-    result = apply_late(rule, attempt.raw, item.possible, attempt.handed_in_at, item.span.due)
+def _attempt(attempt: AttemptScore, item: LaidItem, rules: ItemRules) -> out.CellAttempt:
+    recorded = rules.recorded(attempt.raw, item.possible)
+    result = apply_late(rules.late_rule, recorded, item.possible, attempt.handed_in_at, item.span.due)
     return out.CellAttempt(
         number=attempt.attempt,
         handed_in_at=attempt.handed_in_at,
         raw=str(points(attempt.raw)),
+        recorded=str(points(recorded)) if rules.table else None,
+        table=rules.table.name if rules.table else "",
         deduction=str(points(result.deduction)) if result.deduction else None,
         counts=str(points(result.counts)),
         released=attempt.released,
@@ -79,12 +83,13 @@ def _attempt(attempt: AttemptScore, item: LaidItem, rule: LateRule | None) -> ou
 def _class(course: Course, item: LaidItem, own: Fraction | None) -> out.ClassOfItem:
     """What was given to the class, held or not: its teachers look at it."""
     laid, graded = layout(course), graded_row(course, item.id)
-    rules = rules_of(graded)
+    known = setup_of(course)
     figures = [
         what.result.counts
         for person, cell in cells_of_item(graded).items()
         if not cell.excused and cell.attempts
-        and (what := counted(all_out(cell), rules, item.possible, layout_for(laid, person).items[item.id].span.due))
+        and (what := counted(all_out(cell), known.item_rules(item.id, person), item.possible,
+                         layout_for(laid, person).items[item.id].span.due))
     ]  # fmt: skip
     stats = class_stats(figures)
     return out.ClassOfItem(

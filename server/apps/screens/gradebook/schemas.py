@@ -152,6 +152,9 @@ class CellAttempt(BaseModel):
     number: int
     handed_in_at: datetime | None
     raw: str | None
+    recorded: str | None
+    """By a conversion table, which is called `table`."""
+    table: str
     deduction: str | None
     counts: str | None
     released: bool

@@ -29,7 +29,9 @@ def own_known(course: Course, reader: Reader) -> StandingOf:
     walked = None
     if reader.made_up:
         laid = laid_for(course, reader)
-        walked = Walked(own_progress(course, laid, reader), cells_of_made_up(laid, reader.made_up))
+        walked = Walked(
+            own_progress(course, laid, reader), cells_of_made_up(laid, reader.made_up), reader.made_up.groups
+        )
     return StandingOf(course, reader.person_id, reader.now, walked)
 
 
@@ -133,6 +135,8 @@ def _item(known: StandingOf, item: LaidItem, role: core.EntryRole) -> out.ItemRo
         late_per=None if rule is None else rule.per,
         role=role,
         score=None if score is None else str(score),
+        raw=None if visible is None or visible.raw is None else str(points(visible.raw)),
+        table=table.name if (table := known.totals.rules[item.id].table) else "",
         given=None if visible is None else str(points(visible.result.given)),
         deduction=None if visible is None else str(points(visible.result.deduction)),
         late_units=visible.result.units if visible else 0,

@@ -71,6 +71,9 @@ class ItemRow(BaseModel):
     late_per: LatePer | None
     role: EntryRole
     score: str | None
+    raw: str | None
+    """Before the conversion table that is called `table`; null where there is none."""
+    table: str
     given: str | None
     deduction: str | None
     late_units: int

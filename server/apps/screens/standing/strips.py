@@ -26,7 +26,7 @@ def _ticks(figures: Sequence[Fraction], possible: Fraction) -> list[out.Tick]:
 
 def class_strips(course: Course) -> list[out.Strip]:
     """Class statistics of every item with enough released scores, in points."""
-    laid, rules = layout(course), setup(course).rules
+    laid, known = layout(course), setup(course)
     strips = []
     for item_id, cells in released_scores(course).items():
         item = laid.student_items.get(item_id)
@@ -35,7 +35,14 @@ def class_strips(course: Course) -> list[out.Strip]:
         figures = [
             c.result.counts
             for person, cell in cells.items()
-            if (c := counted(cell, rules[item_id], item.possible, layout_for(laid, person).items[item_id].span.due))
+            if (
+                c := counted(
+                    cell,
+                    known.item_rules(item_id, person),
+                    item.possible,
+                    layout_for(laid, person).items[item_id].span.due,
+                )
+            )
             is not None
         ]
         stats = class_stats(figures)

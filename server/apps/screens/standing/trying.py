@@ -45,7 +45,8 @@ def _read(known: StandingOf, wishes: Sequence[out.TriedScore]) -> dict[int, Frac
         if isinstance(read, Problem):
             problems.append(Problem(read.code, f"scores.{wish.item_id}", read.params))
         else:
-            found[wish.item_id] = Fraction(read)
+            rules, possible = known.totals.rules[wish.item_id], items[wish.item_id].possible
+            found[wish.item_id] = rules.recorded(Fraction(read), possible)
     refuse_problems(problems)
     return found
 

@@ -89,6 +89,10 @@ function said(change: Shapes["CellChange"]): string {
             }}
           </dt>
           <dd>{{ attempt.raw }}</dd>
+          <template v-if="attempt.recorded !== null">
+            <dt>{{ t("grading.recorded", { table: attempt.table }) }}</dt>
+            <dd>{{ attempt.recorded }}</dd>
+          </template>
           <template v-if="attempt.deduction">
             <dt>
               {{

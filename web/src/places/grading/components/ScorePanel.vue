@@ -180,6 +180,10 @@ defineExpose({ save });
     <dl v-if="kept.counts !== null && !dirty" class="sum">
       <dt>{{ t("grading.given") }}</dt>
       <dd>{{ kept.raw }}</dd>
+      <template v-if="kept.recorded !== null">
+        <dt>{{ t("grading.recorded", { table: kept.table }) }}</dt>
+        <dd>{{ kept.recorded }}</dd>
+      </template>
       <template v-if="late">
         <dt>{{ late }}</dt>
         <dd>− {{ kept.deduction }}</dd>

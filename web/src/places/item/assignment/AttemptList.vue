@@ -32,6 +32,9 @@ const backWords = computed(() => {
           : t("handIn.arithmetic", { ...work.score })
       }}
     </p>
+    <p v-if="work.score.raw !== null" class="mt-1 text-soft">
+      {{ t("handIn.recorded", { raw: work.score.raw, given: work.score.given }) }}
+    </p>
     <p v-if="work.score.comment" class="mt-2">
       <span class="text-soft">{{ t("handIn.comment") }}:</span> {{ work.score.comment }}
     </p>

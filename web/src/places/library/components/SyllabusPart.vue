@@ -88,6 +88,10 @@ const choose = (event: Event) => writes.syllabus.mutate(Number(valueOf(event)));
           </tbody>
         </table>
       </template>
+      <template v-if="made.conversions.length">
+        <h3>{{ t("library.conversions") }}</h3>
+        <p v-for="line in made.conversions" :key="line">{{ line }}</p>
+      </template>
       <template v-if="made.late_rules.length">
         <h3>{{ t("item.late") }}</h3>
         <p v-for="line in made.late_rules" :key="line">{{ line }}</p>

@@ -17,6 +17,7 @@ import CountsWhere from "./CountsWhere.vue";
 import EffectSummary from "./EffectSummary.vue";
 import LateRules from "./LateRules.vue";
 import ScaleRules from "./ScaleRules.vue";
+import TableRules from "./TableRules.vue";
 import RulesEffect from "./RulesEffect.vue";
 
 /** How the course grades: every rule said back in a sentence, and whom a change moves before it is made. */
@@ -81,6 +82,7 @@ function discard(): void {
       <CategoryRules v-model="form" :said="words" />
       <CountsWhere v-model="form" :items="kept.items" :loose="words.loose" />
       <LateRules v-model="form" :said="words" />
+      <TableRules v-model="form" :said="words" :groups="kept.groups" :weeks="kept.weeks" />
       <ScaleRules v-model="form" :said="words" />
       <TheirChanges
         :theirs="theirs"

@@ -25,6 +25,7 @@ const KEPT = {
       { key: "9", name: "More", weight: "5", extra_credit: true },
     ],
     late_rules: [],
+    tables: [],
     bands: [],
     missing: "zero",
     missing_percent: "0",

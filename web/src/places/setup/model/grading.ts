@@ -38,8 +38,10 @@ export function freshKey(there: readonly { key: string }[]): string {
 /** A category and the items in it are parted, and a late rule and what followed it. */
 export function without(form: Form, name: keyof Where, key: string): void {
   for (const where of Object.values(form.where)) if (where[name] === key) where[name] = null;
-  if (name === "category") form.categories = form.categories.filter((one) => one.key !== key);
-  else form.late_rules = form.late_rules.filter((one) => one.key !== key);
+  if (name === "category") {
+    form.categories = form.categories.filter((one) => one.key !== key);
+    form.tables = form.tables.filter((one) => one.category !== key);
+  } else form.late_rules = form.late_rules.filter((one) => one.key !== key);
 }
 
 export const weighted = (form: Form): boolean => form.categories.some((one) => one.weight != null);

@@ -55,7 +55,9 @@ const words = computed(() => {
           units: item.late_units,
           per,
         });
-      return t("grading.state.released");
+      return item.raw === null
+        ? t("grading.state.released")
+        : t("standing.recorded", { raw: item.raw, given: item.given, table: item.table });
     }
     case "being_graded":
       return `${t("state.being_graded")} · ${t("detail.released")}`;
