@@ -28,11 +28,11 @@ def measured() -> bool:
     from apps.layout.public import layout
     from apps.path.readers import Reader
     from apps.people.models import Person
+    from apps.screens.class_totals import effect_of
     from apps.screens.desk.page import desk, drifting
     from apps.screens.gradebook.cells import rows_of
     from apps.screens.gradebook.page import book
     from apps.screens.roster.page import module_progress, roster
-    from apps.screens.totals import effect_of
 
     _enrol_more("srv-110", "rosalind.tarrow")
     teacher, now = Person.objects.get(username="ines.varga-oduya"), datetime.fromisoformat(CLOCK)
@@ -50,7 +50,7 @@ def measured() -> bool:
         ("gradebook without its cells", 1.5, lambda: len(book(course, reader.member, now).people)),
         ("50 students of it, at first sight", 0.5, lambda: len(rows_of(course, block, now))),
         ("50 students of it, once kept", 0.1, lambda: len(rows_of(course, block, now))),
-        ("whom other weights would move", 12.0, lambda: effect_of(course, _other_weights(course), now).students),
+        ("whom other weights would move", 3.0, lambda: effect_of(course, _other_weights(course), now).students),
     )
     layout(course)
     fine = True

@@ -4,9 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from decimal import Decimal
 from fractions import Fraction
+from typing import NamedTuple, Protocol
 
-from unvo_core.grading.totals import Total
+
+class Shown(Protocol):
+    """A total, or only what is shown of it."""
+
+    @property
+    def value(self) -> Fraction | None: ...
+
+    @property
+    def shown(self) -> Decimal | None: ...
+
+    @property
+    def band(self) -> str | None: ...
+
+
+class Figure(NamedTuple):
+    value: Fraction | None
+    shown: Decimal | None
+    band: str | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,8 +34,8 @@ class Move:
     or there is none after."""
 
     person_id: int
-    before: Total
-    after: Total
+    before: Shown
+    after: Shown
 
     @property
     def by(self) -> Fraction | None:
@@ -47,7 +66,7 @@ class Effect:
     moves: tuple[Move, ...]
 
 
-def effect(before: Mapping[int, Total], after: Mapping[int, Total]) -> Effect:
+def effect(before: Mapping[int, Shown], after: Mapping[int, Shown]) -> Effect:
     """Over the students of `before`, each of whom is in `after`."""
     found = [Move(person, total, after[person]) for person, total in before.items()]
     moved = [m for m in found if m.moves]

@@ -8,8 +8,9 @@ from datetime import datetime
 from decimal import Decimal
 from fractions import Fraction
 
-from unvo_core.grading.attempts import Counting, counting_attempt, mean_result
+from unvo_core.grading.attempts import counting_attempt, mean_result
 from unvo_core.grading.conversion import ConversionTable
+from unvo_core.grading.item_rules import ItemRules
 from unvo_core.grading.late import LatePer, LateResult, LateRule, apply_late
 from unvo_core.grading.scale import Band, Rounding
 from unvo_core.grading.totals import Category, Entry
@@ -43,23 +44,6 @@ class CellScores:
     def as_seen(self) -> CellScores:
         """The cell as its student sees it: a later attempt that is held takes nothing away of what was released."""
         return CellScores(self.excused, tuple(a for a in self.attempts if a.released)) if self.held else self
-
-
-@dataclass(frozen=True, slots=True)
-class ItemRules:
-    """How the scores of one item count."""
-
-    counting: Counting
-    late_rule: LateRule | None
-    table: ConversionTable | None = None
-
-    def recorded(self, raw: Fraction, possible: Fraction) -> Fraction:
-        """The points that stand for `raw`, before any deduction for lateness."""
-        return raw if self.table is None else self.table.recorded(raw, possible)
-
-
-FIRST_RULES = ItemRules("latest", None)
-"""Of what was never set up."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,11 +7,12 @@ from decimal import Decimal
 from fractions import Fraction
 
 from django.db.models import Count, Q
+from unvo_core.grading.item_rules import ItemRules
 from unvo_core.grading.scale import rounded
 from unvo_core.path.facts import NO_MARK, Mark
 
 from apps.courses.public import Course, students
-from apps.gradebook.facts import CellScores, Counted, ItemRules, counted
+from apps.gradebook.facts import CellScores, Counted, counted
 from apps.gradebook.models import Cell
 from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in
 from apps.gradebook.setup import setup

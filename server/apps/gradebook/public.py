@@ -1,5 +1,7 @@
 """What upper apps may use of gradebook."""
 
+from unvo_core.grading.item_rules import ItemRules
+
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.put_cells import SHEET, CellsPut, CellWish, Work, put_cells
@@ -13,7 +15,8 @@ from apps.gradebook.api.rubrics import measured_out, rubric_out
 from apps.gradebook.api.schemas import GradingIn, GradingRulesIn, ItemGrading
 from apps.gradebook.api.shapes import grading_of, wish_of
 from apps.gradebook.changes import CellChange, cell_changes
-from apps.gradebook.facts import AttemptScore, CellScores, Counted, ItemRules, core_category, counted
+from apps.gradebook.class_rows import class_rows
+from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted
 from apps.gradebook.marks import (
     cell_stamps,
     counts_from,
@@ -86,6 +89,7 @@ __all__ = [
     "cells_of_item",
     "cells_of_people",
     "cells_of_person",
+    "class_rows",
     "copy_graded",
     "copy_grading",
     "core_category",

@@ -9,12 +9,13 @@ from functools import cached_property
 
 from unvo_core.grading import totals as core
 from unvo_core.grading.conversion import ConversionTable, chosen
+from unvo_core.grading.item_rules import FIRST_RULES, ItemRules
 from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
 
 from apps.courses.public import ByVersion, Course
 from apps.gradebook import queries
-from apps.gradebook.facts import FIRST_RULES, ItemRules, bands_of, core_category, rounding_of, rules_of, table_of
+from apps.gradebook.facts import bands_of, core_category, rounding_of, rules_of, table_of
 from apps.gradebook.models import Category, GradedItem, GradingScheme
 from apps.layout.public import LaidItem, Layout, layout
 
@@ -64,7 +65,11 @@ class Setup:
         return self.rules_in(frozenset())
 
     def rules_of_person(self, person_id: int) -> dict[int, ItemRules]:
-        return self.rules_in(self.laid.groups.get(person_id, frozenset()))
+        return self.rules_in(self.alike(person_id))
+
+    def alike(self, person_id: int) -> frozenset[int]:
+        """Of their groups, those that conversion tables tell apart."""
+        return self.laid.groups.get(person_id, frozenset()) & self._told_apart
 
     def item_rules(self, item_id: int, person_id: int) -> ItemRules:
         return self.rules_of_person(person_id).get(item_id, FIRST_RULES)

@@ -3,7 +3,7 @@
 from apps.path.access import can_open, opened_items, refuse_locked, require_doable, require_open
 from apps.path.actions.note_fact import forget, note, tell_on
 from apps.path.api.schemas import TickIn
-from apps.path.class_facts import Doing, details_of_people, doings, hand_in_times
+from apps.path.class_facts import Doing, details_of_people, doings, hand_in_times, who_handed_in
 from apps.path.class_progress import (
     NOBODY,
     ClassShare,
@@ -58,4 +58,5 @@ __all__ = [
     "tell_on",
     "whereabouts",
     "whereabouts_in",
+    "who_handed_in",
 ]

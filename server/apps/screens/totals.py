@@ -10,13 +10,12 @@ from functools import cached_property
 from typing import NamedTuple
 
 from unvo_core.grading import totals as core
-from unvo_core.grading.effect import Effect, effect
 from unvo_core.grading.late import LateRule, apply_late
 from unvo_core.grading.unscored import unscored
 from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import is_closed, is_late
 
-from apps.courses.public import Course, students
+from apps.courses.public import Course
 from apps.gradebook.public import (
     Category,
     CellScores,
@@ -24,15 +23,14 @@ from apps.gradebook.public import (
     GradedItem,
     ItemRules,
     Setup,
-    cells_of_people,
     cells_of_person,
     core_category,
     counts_from,
     marks_from,
 )
 from apps.gradebook.public import setup_of as setup
-from apps.layout.public import LaidItem, Layout, layout, layout_for, person_layout
-from apps.path.public import Progress, hand_in_times, progress
+from apps.layout.public import LaidItem, Layout, person_layout
+from apps.path.public import Progress, progress
 
 
 class Walked(NamedTuple):
@@ -141,18 +139,3 @@ class StandingOf:
 
     def state(self, item: LaidItem) -> ItemState:
         return self.progress.course.items[item.id]
-
-
-def effect_of(course: Course, planned: Setup, now: datetime) -> Effect:
-    """What other rules would make of every student's current total; four queries, whatever the size of the class."""
-    laid, present = layout(course), setup(course)
-    people = list(students(course).values_list("person_id", flat=True))
-    cells, handed_in = cells_of_people(course, people), hand_in_times(course, people)
-    before: dict[int, core.Total] = {}
-    after: dict[int, core.Total] = {}
-    for pk in people:
-        own = layout_for(laid, pk)
-        for rules, into in ((present, before), (planned, after)):
-            known = TotalsOf(rules, rules.rules_of_person(pk), own, cells.get(pk, {}), handed_in.get(pk, {}), now)
-            into[pk] = known.total("current")
-    return effect(before, after)

@@ -10,8 +10,8 @@ from unvo_core.grading.scale import rounded
 from apps.courses.public import Course, Enrolment, students
 from apps.gradebook.public import GradingRulesIn, plan_grading, planned_setup, wish_of
 from apps.kernel.public import Lane
+from apps.screens.class_totals import effect_of
 from apps.screens.setup import schemas as out
-from apps.screens.totals import effect_of
 
 MOST_ROWS = 200
 _lane: Lane[Effect] = Lane(busy="grading.effect_busy", kept=1)
