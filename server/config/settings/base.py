@@ -134,7 +134,9 @@ DATABASES = {
         "CONN_MAX_AGE": 0,
         "CONN_HEALTH_CHECKS": True,
         "DISABLE_SERVER_SIDE_CURSORS": POOLED,
-        "OPTIONS": {"connect_timeout": 2} | ({"prepare_threshold": None} if POOLED else {"pool": OWN_POOL}),
+        # Queries are short: to compile one takes longer than it saves. A pooler takes no such option.
+        "OPTIONS": {"connect_timeout": 2}
+        | ({"prepare_threshold": None} if POOLED else {"pool": OWN_POOL, "options": "-c jit=off"}),
     }
 }
 CACHES = {
