@@ -7,7 +7,7 @@ from typing import Any
 
 from apps.assignments.models import HandIn, HandInFile, HandInPhoto, WorkComment, WorkNote
 from apps.courses.models import Course, Enrolment, Group, Section
-from apps.gradebook.models import Category, LateRule, Remark, Rubric
+from apps.gradebook.models import Category, LateRule, OfficialGrades, Remark, Rubric
 from apps.joining.models import ClassCode
 from apps.kernel.models import AuditRecord, StoredFile
 from apps.layout.models import Allowance, Item, ItemFile, Module, Part, Rhythm
@@ -67,6 +67,9 @@ class OtherCourse(DemoCase):
             "category": Category.objects.create(position=1, **named).pk,
             "rubric_id": Rubric.objects.create(**named).pk,
             "remark_id": Remark.objects.create(course=cls.other, text="Theirs", kept_at=cls.teaching.date_joined).pk,
+            "official_id": OfficialGrades.objects.create(
+                course=cls.other, period="Theirs", at=cls.teaching.date_joined, by=cls.teaching
+            ).pk,
             "late_rule": LateRule.objects.create(percent=10, **named).pk,
             "rhythm": Rhythm.objects.create(**named).pk,
             "entry_id": Entry.objects.create(course=cls.other, shelf="tools", title="Theirs", position=1).pk,

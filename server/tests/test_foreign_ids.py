@@ -94,6 +94,7 @@ class ForeignIds(OtherCourse):
                 (
                     "photo_id",
                     "note_id",
+                    "official_id",
                     "comment_id",
                     "rubric_id",
                     "remark_id",

@@ -47,6 +47,7 @@ NOT_THERE = (
     "file_id",
     "photo_id",
     "note_id",
+    "official_id",
     "comment_id",
     "rubric_id",
     "remark_id",

@@ -177,14 +177,16 @@ class _Part(NamedTuple):
 def _part(scored: Scored, category: CategoryColumns, excused: Bools) -> _Part:
     """`scored`: all columns, with the sums of this category."""
     n = len(scored.points)
-    unsure, on_top = np.zeros(n, np.bool_), np.zeros(n, np.bool_)
+    unsure: Bools = np.zeros(n, np.bool_)
+    on_top: Bools = np.zeros(n, np.bool_)
     numerator, denominator = scored.points, scored.sizes
     if category.drop_lowest or category.drop_highest:
         raw = scored.raw[:, category.regular]
         own = Scored(raw if category.plain else raw / category.units, scored.here[:, category.regular], *scored[2:])
         (_, _, numerator, denominator), unsure = dropped(own, category)
     if category.extra.size:
-        on_top = ~scored.here[:, category.regular].any(axis=1) & scored.here[:, category.extra].any(axis=1)
+        others, beside = (np.logical_or.reduce(scored.here[:, at], axis=1) for at in (category.regular, category.extra))
+        on_top = ~others & beside
         there = ~excused[on_top, category.all]
         whole = there @ category.whole
         denominator = denominator.copy()

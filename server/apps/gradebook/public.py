@@ -4,6 +4,7 @@ from unvo_core.grading.item_rules import ItemRules
 
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
+from apps.gradebook.actions.freeze_grades import GradeNow, freeze_grades
 from apps.gradebook.actions.put_cells import SHEET, CellsPut, CellWish, Work, put_cells
 from apps.gradebook.actions.put_scores import Earned, put_scores
 from apps.gradebook.actions.save_score import ScoreWish, save_score
@@ -28,7 +29,7 @@ from apps.gradebook.marks import (
     marks_of_students,
     points,
 )
-from apps.gradebook.models import Category, GradedItem, Score
+from apps.gradebook.models import Category, GradedItem, OfficialGrade, OfficialGrades, Score
 from apps.gradebook.planning import plan_grading, planned_setup
 from apps.gradebook.queries import (
     CellFlags,
@@ -69,6 +70,7 @@ __all__ = [
     "ChosenIn",
     "Counted",
     "Earned",
+    "GradeNow",
     "GradedItem",
     "GradingIn",
     "GradingRulesIn",
@@ -76,6 +78,8 @@ __all__ = [
     "ItemRules",
     "Marks",
     "MeasuredBy",
+    "OfficialGrade",
+    "OfficialGrades",
     "Released",
     "RubricOut",
     "Score",
@@ -97,6 +101,7 @@ __all__ = [
     "counts_from",
     "drop_graded",
     "excused_cell",
+    "freeze_grades",
     "ghost_rows",
     "graded_row",
     "graded_without_scores",

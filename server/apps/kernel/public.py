@@ -22,7 +22,7 @@ from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import Readable, actor_of, answer
 from apps.kernel.richtext import clean, formulas_written, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
-from apps.kernel.spreadsheets import TableCell, TableRows, spreadsheet
+from apps.kernel.spreadsheets import TableCell, TableRows, csv_of, spreadsheet
 from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import on_one_line, one_line, some_words, web_link
 from apps.kernel.uploads import copied, existing_files, store, with_own_files
@@ -56,6 +56,7 @@ __all__ = [
     "clean",
     "collect_files",
     "copied",
+    "csv_of",
     "cut_and_turned",
     "dots_per_inch",
     "edition",

@@ -22,11 +22,11 @@ UNWRITABLE = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f]")
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
-def csv_of(rows: TableRows) -> bytes:
+def csv_of(rows: TableRows, mark: bool = True) -> bytes:
     """With a mark that tells spreadsheets of its letters; text that would be worked out begins with an apostrophe."""
     out = StringIO(newline="")
     csv.writer(out).writerows([[_guarded(cell) for cell in row] for row in rows])
-    return b"\xef\xbb\xbf" + out.getvalue().encode()
+    return (b"\xef\xbb\xbf" if mark else b"") + out.getvalue().encode()
 
 
 def _guarded(cell: TableCell) -> TableCell:

@@ -8,6 +8,7 @@ from apps.screens.feeds.routes import router as feeds
 from apps.screens.gradebook.routes import router as gradebook
 from apps.screens.history.routes import router as history
 from apps.screens.item.routes import router as item
+from apps.screens.official.routes import router as official
 from apps.screens.paper.routes import router as paper
 from apps.screens.roster.routes import router as roster
 from apps.screens.search.routes import router as search
@@ -28,6 +29,7 @@ ROUTERS = (
     search,
     standing,
     gradebook,
+    official,
     roster,
     history,
     setup,

@@ -1142,6 +1142,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/gradebook/oneroster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Roster Results
+         * @description Line items and results as OneRoster CSV, in one ZIP.
+         */
+        get: operations["one_roster_results"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/gradebook/rows": {
         parameters: {
             query?: never;
@@ -3031,6 +3051,58 @@ export interface paths {
         get?: never;
         /** Edit Naming */
         put: operations["edit_naming"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/official-grades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Official Grades */
+        get: operations["read_official_grades"];
+        put?: never;
+        /** Freeze Official Grades */
+        post: operations["freeze_official_grades"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/official-grades/{official_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Official Sheet */
+        get: operations["read_official_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/official-grades/{official_id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Official Table */
+        get: operations["official_table"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -5552,6 +5624,8 @@ export interface components {
             can_release: boolean;
             /** Categories */
             categories: components["schemas"]["BookCategory"][];
+            /** Groups */
+            groups: components["schemas"]["Named"][];
             /**
              * Now
              * Format: date-time
@@ -5610,6 +5684,8 @@ export interface components {
         };
         /** BookPerson */
         BookPerson: {
+            /** Groups */
+            groups: number[];
             /** Id */
             id: number;
             /** Name */
@@ -7259,6 +7335,13 @@ export interface components {
              */
             mixed: boolean;
         };
+        /** FreezeIn */
+        FreezeIn: {
+            /** Period */
+            period: string;
+            /** Section Id */
+            section_id: number | null;
+        };
         /**
          * FreshIn
          * @description `nonce`: names the numbers; another one, other numbers.
@@ -7318,6 +7401,38 @@ export interface components {
             step: string;
             /** Title */
             title: string;
+        };
+        /** Frozen */
+        Frozen: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+        };
+        /**
+         * FrozenGrade
+         * @description Kept, and as it stands now; null where the student is not in the course any more.
+         */
+        FrozenGrade: {
+            /** Band */
+            band: string;
+            /** Band Now */
+            band_now: string | null;
+            /** Differs */
+            differs: boolean;
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Section */
+            section: string;
+            /** Total */
+            total: string;
+            /** Total Now */
+            total_now: string | null;
         };
         /**
          * Generated
@@ -9177,6 +9292,60 @@ export interface components {
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * Official
+         * @description Grades that were kept for the record. `section` empty: the whole course. `differs`: how many of its students
+         *     stand otherwise now.
+         */
+        Official: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Differs */
+            differs: number;
+            /** Id */
+            id: number;
+            /** Period */
+            period: string;
+            /** Section */
+            section: string;
+            /** Students */
+            students: number;
+        };
+        /**
+         * OfficialPage
+         * @description `held`: scores that are out for nobody yet, and so are in no official grade; `waiting`: work without one.
+         */
+        OfficialPage: {
+            /** Held */
+            held: number;
+            /** Kept */
+            kept: components["schemas"]["Official"][];
+            /** Sections */
+            sections: components["schemas"]["Named"][];
+            /** Students */
+            students: {
+                [key: string]: number;
+            };
+            /** Waiting */
+            waiting: number;
+            /** Zone */
+            zone: string;
+        };
+        /** OfficialSheet */
+        OfficialSheet: {
+            /** Grades */
+            grades: components["schemas"]["FrozenGrade"][];
+            /** Joined */
+            joined: string[];
+            official: components["schemas"]["Official"];
+            /** Zone */
+            zone: string;
         };
         /** OnClass */
         OnClass: {
@@ -15524,6 +15693,26 @@ export interface operations {
             };
         };
     };
+    one_roster_results: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     gradebook_rows: {
         parameters: {
             query?: {
@@ -18809,6 +18998,100 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Changed"];
                 };
+            };
+        };
+    };
+    read_official_grades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfficialPage"];
+                };
+            };
+        };
+    };
+    freeze_official_grades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreezeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Frozen"];
+                };
+            };
+        };
+    };
+    read_official_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                official_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfficialSheet"];
+                };
+            };
+        };
+    };
+    official_table: {
+        parameters: {
+            query?: {
+                form?: "csv" | "xlsx";
+            };
+            header?: never;
+            path: {
+                slug: string;
+                official_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

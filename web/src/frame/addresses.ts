@@ -23,6 +23,8 @@ export const talkScorePath = (slug: string, id: number): string => `${itemPath(s
 export const postPath = (slug: string, item: number, post: number): string =>
   `${itemPath(slug, item)}?post=${post}#post-${post}`;
 export const standingPath = (slug: string): string => `/c/${slug}/standing`;
+export const officialPath = (slug: string, id?: number): string =>
+  `/c/${slug}/official-grades${id ? `/${id}` : ""}`;
 export const gradebookPath = (slug: string): string => `/c/${slug}/gradebook`;
 export const termPath = (slug: string, view = "map"): string => `/c/${slug}/term/${view}`;
 export const talkPath = (slug: string): string => `/c/${slug}/talk`;

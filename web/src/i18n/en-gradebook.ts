@@ -15,6 +15,8 @@ export default {
     noneLikeThat: "Nobody is like that. Choose another section or state, or look for another name.",
     noItems: "No item is like that. Choose other items.",
     section: "Section",
+    group: "Group",
+    allGroups: "all groups",
     allSections: "All sections",
     releaseFor: "Released for",
     releaseSectionText:

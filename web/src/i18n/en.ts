@@ -18,6 +18,7 @@ import quiz from "./en-quiz";
 import sheets from "./en-sheets";
 import measuring from "./en-measuring";
 import again from "./en-again";
+import official from "./en-official";
 
 export default {
   ...time,
@@ -40,6 +41,7 @@ export default {
   ...sheets,
   ...measuring,
   ...again,
+  ...official,
   app: {
     name: "unvo",
     close: "Close",

@@ -1,3 +1,4 @@
+from apps.gradebook.models.official import OfficialGrade, OfficialGrades
 from apps.gradebook.models.rubric import Remark, Rubric
 from apps.gradebook.models.scheme import Category, ConversionTable, GradedItem, GradingScheme, LateRule
 from apps.gradebook.models.score import Cell, Score
@@ -9,6 +10,8 @@ __all__ = [
     "GradedItem",
     "GradingScheme",
     "LateRule",
+    "OfficialGrade",
+    "OfficialGrades",
     "Remark",
     "Rubric",
     "Score",

@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from datetime import datetime
 from fractions import Fraction
 
-from apps.courses.public import Course, Membership, Named, Section, students
+from apps.courses.public import Course, Group, Membership, Named, Section, students
 from apps.gradebook.public import Category, Setup, marks_of_class, points, setup_of
-from apps.layout.public import LaidItem, layout
+from apps.layout.public import LaidItem, Layout, layout
 from apps.path.public import Fact, fact_counts
 from apps.screens.activities import waiting_work
 from apps.screens.gradebook import schemas as out
@@ -31,13 +31,16 @@ def book(course: Course, member: Membership, now: datetime) -> out.Book:
         row.waiting, row.held = waiting.get(item.id, 0), held.get(item.id, 0)
         by_category.setdefault(found.category_of(item.id), []).append(row)
     shown = [_category(c, by_category.get(c.pk, [])) for c in found.categories]
-    people = _people(course, sections)
+    people = _people(course, laid, sections)
+    own = {group for one in people for group in one.groups}
+    groups = Group.objects.filter(course=course).order_by("name").values_list("pk", "name")
     return out.Book(
         zone=course.zone,
         now=now,
         students=len(people),
         categories=[*shown, out.BookCategory(id=None, name="", weight=None, items=by_category.get(None, []))],
         sections=_sections(course, sections),
+        groups=[Named(id=pk, name=name) for pk, name in groups if pk in own],
         people=people,
         can_release=member.instructs,
     )
@@ -48,10 +51,10 @@ def _sections(course: Course, own: Sequence[int] | None) -> list[Named]:
     return [Named(id=s.pk, name=s.name) for s in (rows if own is None else rows.filter(pk__in=own))]
 
 
-def _people(course: Course, sections: Sequence[int] | None) -> list[out.BookPerson]:
+def _people(course: Course, laid: Layout, sections: Sequence[int] | None) -> list[out.BookPerson]:
     rows = students(course, sections).order_by("person__sort_name", "person_id")
     return [
-        out.BookPerson(id=pk, name=name, section=section)
+        out.BookPerson(id=pk, name=name, section=section, groups=sorted(laid.groups.get(pk, ())))
         for pk, name, section in rows.values_list("person_id", "person__sort_name", "section_id")
     ]
 

@@ -40,6 +40,7 @@ class BookPerson(BaseModel):
     id: int
     name: str
     section: int | None
+    groups: list[int]
 
 
 class Book(BaseModel):
@@ -50,6 +51,7 @@ class Book(BaseModel):
     students: int
     categories: list[BookCategory]
     sections: list[Named]
+    groups: list[Named]
     people: list[BookPerson]
     can_release: bool
 

@@ -26,6 +26,7 @@ GRADING = (
     "layout.set_categories",
     "layout.drop_graded",
     "grading.copy",
+    "grading.freeze",
     "layout.use_rubric",
     "layout.change_rubric",
     "layout.make_rubric",

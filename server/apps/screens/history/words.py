@@ -46,6 +46,7 @@ CHANGES = {
     "course.open": _("The course was opened to its students"),
     "course.remove": _("The course was removed"),
     "course.take_out": _("The course was taken out of the archive"),
+    "grading.freeze": _("Official grades were kept"),
     "grading.copy": _("How it counts came along with the copy"),
     "group.keep": _("Group %(title)s"),
     "group.remove": _("A group was removed"),
@@ -153,6 +154,7 @@ STRUCTURES = frozenset(
         "shows",
         "questions",
         "criteria",
+        "rows",
     }
 )
 """Fields that a word would not do for."""
@@ -162,6 +164,7 @@ BY_ID = {
     "category_id": "category",
     "late_rule_id": "late_rule",
     "rubric_id": "rubric",
+    "group_id": "group",
     "item_id": "item",
     "term_id": "term",
 }

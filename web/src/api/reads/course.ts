@@ -92,6 +92,18 @@ export function courseBook(slug: Get<string>) {
           }),
         ),
       ),
+    official: () =>
+      read(key("gradebook", "official"), () =>
+        told(client.GET("/api/courses/{slug}/official-grades", { params: at({}) })),
+      ),
+    officialSheet: (official: Get<number>) =>
+      read(key("gradebook", "official", official), () =>
+        told(
+          client.GET("/api/courses/{slug}/official-grades/{official_id}", {
+            params: at({ official_id: official() }),
+          }),
+        ),
+      ),
     rubrics: () =>
       read(key("rubrics"), () => told(client.GET("/api/courses/{slug}/rubrics", { params: at({}) }))),
     remarks: () =>

@@ -35,6 +35,8 @@ export const touched = {
   reading: (slug: string, id: number): Key[] => [courseKey(slug, "path", "item", id, "talk")],
   /** Scores, how they count, who is counted as done: what teachers see of the class, and what they have to do. */
   grading: (slug: string): Key[] => [side(slug, "class"), side(slug, "path"), desk],
+  /** Grades that were kept for the record. */
+  official: (slug: string): Key[] => [courseKey(slug, "class", "gradebook", "official")],
   /** Comments that are kept for again. */
   remarks: (slug: string): Key[] => [courseKey(slug, "class", "remarks")],
   /** Scores that were typed in the gradebook, whose rows came with the answer. */

@@ -53,6 +53,26 @@ export function useGradingWrites(slug: () => string, id: () => number) {
   };
 }
 
+export const useOfficial = (slug: () => string) => useQuery(courseBook(slug).official());
+
+export const useOfficialSheet = (slug: () => string, id: () => number) =>
+  useQuery(courseBook(slug).officialSheet(id));
+
+/** Grades are kept for the record as they stand. */
+export const useFreeze = (slug: () => string) =>
+  useWrite(
+    (body: Shapes["FreezeIn"], headers) =>
+      told(
+        client.POST("/api/courses/{slug}/official-grades", {
+          params: { path: { slug: slug() } },
+          body,
+          headers,
+        }),
+      ),
+    () => touched.official(slug()),
+    true,
+  );
+
 export const useRubrics = (slug: () => string) => useQuery(courseBook(slug).rubrics());
 
 /** Rubrics of the course, and by which of them an item is measured. */

@@ -9,6 +9,16 @@ export default [
     meta: { place: "gradebook" },
   },
   {
+    path: "official-grades/:official(\\d+)?",
+    name: "official",
+    component: () => import("./pages/OfficialPage.vue"),
+    props: (route) => ({
+      slug: String(route.params.slug),
+      official: route.params.official ? Number(route.params.official) : null,
+    }),
+    meta: { place: "gradebook" },
+  },
+  {
     path: "grade/:id(\\d+)/:person(\\d+)?",
     name: "grade",
     component: () => import("./pages/GradingPage.vue"),

@@ -3,9 +3,10 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { SHOWN, type Which } from "../model/columns";
 
-const { book, section, state, which, find, week, whole, shown } = defineProps<{
+const { book, section, group, state, which, find, week, whole, shown } = defineProps<{
   book: Shapes["Book"];
   section: number;
+  group: number;
   state: string;
   which: Which;
   find: string;
@@ -30,6 +31,13 @@ const value = (event: Event): string => (event.target as HTMLInputElement).value
       >
         <option :value="0">{{ t("gradebook.allSections") }}</option>
         <option v-for="one in book.sections" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+    </label>
+    <label v-if="book.groups.length">
+      <span class="sr-only">{{ t("gradebook.group") }}</span>
+      <select class="field" :value="group" @change="emit('set', 'group', value($event).replace(/^0$/, ''))">
+        <option :value="0">{{ t("gradebook.allGroups") }}</option>
+        <option v-for="one in book.groups" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
     </label>
     <label>

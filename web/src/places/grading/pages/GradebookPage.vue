@@ -3,7 +3,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink, useRoute, useRouter } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { setupPath } from "@/frame/addresses";
+import { officialPath, setupPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useRibbon } from "@/frame/queries";
@@ -41,6 +41,7 @@ const asked = (name: string): string => String(route.query[name] ?? "");
 const set = (name: string, value: string): unknown =>
   router.replace({ query: { ...route.query, [name]: value || undefined } });
 const section = computed(() => Number(asked("section")) || 0);
+const group = computed(() => Number(asked("group")) || 0);
 const state = computed(() => asked("show"));
 const which = computed(() => (asked("items") || "near") as Which);
 const find = computed(() => asked("find"));
@@ -66,12 +67,13 @@ const inState = useStays(
       .map(({ row }) => row.person),
   () => [slug, state.value, which.value],
 );
-/** Whoever is looked for, of the section, with a cell of the state that is shown. */
+/** Whoever is looked for, of the section and group, with a cell of the state that is shown. */
 const people = computed(() => {
   const text = find.value.toLocaleLowerCase();
   return (book.value?.people ?? []).filter(
     (one) =>
       (!section.value || one.section === section.value) &&
+      (!group.value || one.groups.includes(group.value)) &&
       (!text || one.name.toLocaleLowerCase().includes(text)) &&
       (!state.value || inState.value.has(one.id)),
   );
@@ -127,10 +129,12 @@ function nextWaiting(): void {
 const bringing = ref(false);
 const more = computed(() => [
   ...["bringIn", "takeOutXlsx", "takeOutCsv"].map((key) => ({ key, label: t(`gradebook.${key}`) })),
+  ...(book.value?.can_release ? [{ key: "official", label: t("official.title") }] : []),
   { key: "rules", label: t("setup.grading") },
 ]);
 function choose(key: string): void {
   if (key === "bringIn") bringing.value = true;
+  else if (key === "official") void router.push(officialPath(slug));
   else if (key === "rules") void router.push(setupPath(slug, "grading"));
   else location.assign(`/api/courses/${slug}/gradebook/table?form=${key === "takeOutCsv" ? "csv" : "xlsx"}`);
 }
@@ -171,6 +175,7 @@ useUnsaved(() => sheet.pending.size > 0, sheet.settled);
       <SheetBar
         :book="book"
         :section="section"
+        :group="group"
         :state="state"
         :which="which"
         :find="find"
