@@ -49,6 +49,7 @@ BODIES: dict[str, Any] = {
     f"put {ITEM}/hand-in/photos": {"photos": []},
     f"post {QUEUE}/{{person_id}}/notes": {"file_id": 1, "page": 1, "across": 10, "down": 10, "words": "Here"},
     f"put {QUEUE}/{{person_id}}/notes/{{note_id}}": {"words": "Here"},
+    f"post {QUEUE}/{{person_id}}/recorded": {"way": "paper"},
     f"post {QUEUE}/{{person_id}}/comments": {"attempt": 1, "words": "Good."},
     f"post {QUEUE}/{{person_id}}/returned": {"attempt": 1, "why": "Sign it.", "until": "2026-10-20T18:00"},
     f"post {COURSE}/official-grades": {"section_id": None, "period": "Mid-term"},

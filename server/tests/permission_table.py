@@ -167,6 +167,8 @@ TABLE: dict[str, set[str]] = {
     f"put {QUEUE}/{{person_id}}/notes/{{note_id}}": TEACHERS,
     f"delete {QUEUE}/{{person_id}}/notes/{{note_id}}": TEACHERS,
     f"post {ITEM}/hand-in-reminders": TEACHERS,
+    f"post {QUEUE}/{{person_id}}/recorded": TEACHERS,
+    f"delete {QUEUE}/{{person_id}}/recorded/{{attempt}}": TEACHERS,
     f"post {QUEUE}/{{person_id}}/comments": TEACHERS,
     f"delete {QUEUE}/{{person_id}}/comments/{{comment_id}}": TEACHERS,
     f"post {QUEUE}/{{person_id}}/returned": TEACHERS,

@@ -226,6 +226,8 @@ def attempt_out(hand_in: HandIn, item: LaidItem, reader_id: int) -> out.Attempt:
         comment=hand_in.comment,
         link=hand_in.link,
         files=files_out(hand_in),
+        way=hand_in.way,  # type: ignore[arg-type]  # the model takes no other
+        recorded_by=(hand_in.receipt or {}).get("recorded_by", ""),
         comments=[
             out.CommentOut(id=c["id"], words=c["words"], by=c["by__name"], mine=c["by_id"] == reader_id, at=c["at"])
             for c in hand_in.said  # type: ignore[attr-defined]  # as `hand_ins` annotates it

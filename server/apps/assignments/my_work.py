@@ -95,6 +95,7 @@ def brief_out(brief: Brief, takes_hand_ins: bool) -> out.Brief:
         most_files=brief.most_files,
         most_megabytes=brief.most_megabytes,
         attempts=brief.attempts,
+        template=brief.template,
     )
 
 

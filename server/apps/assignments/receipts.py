@@ -23,6 +23,11 @@ def _lines(hand_in: HandIn, person: str) -> list[tuple[str, str]]:
         (_("Handed in"), handed_in_said(receipt)),
         (_("In time?"), lateness(late_seconds(receipt))),
     ]
+    if receipt.get("way"):
+        how = _("On paper") if receipt["way"] == HandIn.PAPER else _("By word of mouth")
+        lines.append(
+            (_("How it came"), _("%(how)s, recorded by %(name)s") % {"how": how, "name": receipt["recorded_by"]})
+        )
     if receipt["text_sha256"]:
         lines.append((_("Typed text"), _("%(n)s characters") % {"n": receipt["text_characters"]}))
     if receipt.get("link"):

@@ -1738,6 +1738,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/recorded": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Record Work */
+        post: operations["record_work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/recorded/{attempt}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget Work */
+        delete: operations["forget_work"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/returned": {
         parameters: {
             query?: never;
@@ -5349,12 +5383,23 @@ export interface components {
             /** Number */
             number: string;
             /**
+             * Recorded By
+             * @default
+             */
+            recorded_by: string;
+            /**
              * Remark
              * @default
              */
             remark: string;
             /** Text */
             text: string;
+            /**
+             * Way
+             * @default here
+             * @enum {string}
+             */
+            way: "here" | "paper" | "spoken";
         };
         /** Band */
         Band: {
@@ -5733,6 +5778,11 @@ export interface components {
             takes_recordings: boolean;
             /** Takes Text */
             takes_text: boolean;
+            /**
+             * Template
+             * @default
+             */
+            template: string;
         };
         /**
          * Brought
@@ -10804,12 +10854,23 @@ export interface components {
             number: string;
             /** Person */
             person: string;
+            /**
+             * Recorded By
+             * @default
+             */
+            recorded_by: string;
             /** Slug */
             slug: string;
             /** Text Characters */
             text_characters: number;
             /** Text Sha256 */
             text_sha256: string | null;
+            /**
+             * Way
+             * @default here
+             * @enum {string}
+             */
+            way: "here" | "paper" | "spoken";
             /** Zone */
             zone: string;
         };
@@ -10821,6 +10882,27 @@ export interface components {
             sha256: string;
             /** Size */
             size: number;
+        };
+        /**
+         * RecordIn
+         * @description Work that came on paper, or was spoken. `at`: a wall time of the course; empty: now.
+         */
+        RecordIn: {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "paper" | "spoken";
         };
         /** Released */
         Released: {
@@ -16753,6 +16835,59 @@ export interface operations {
                 item_id: number;
                 person_id: number;
                 note_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    record_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    forget_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+                attempt: number;
             };
             cookie?: never;
         };

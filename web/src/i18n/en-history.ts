@@ -60,6 +60,7 @@ export default {
       most_files: "Files at most",
       most_megabytes: "Megabytes a file",
       attempts: "Attempts",
+      template: "Template of the text",
       opens: "Opens",
       start_by: "Start by",
       due: "Due",

@@ -122,6 +122,8 @@ export default {
     takesFiles: "Files",
     takesRecordings: "A recording",
     takesLink: "A link",
+    template: "A template for the text (optional)",
+    templateHint: "What went well: … What I would do otherwise: …",
     mostFiles: "Files at most",
     mostMegabytes: "MB a file at most",
     attempts: "Attempts (empty: any number)",

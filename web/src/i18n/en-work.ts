@@ -3,6 +3,7 @@ export default {
   handIn: {
     title: "Hand in",
     text: "Your text",
+    template: "Begin with the template",
     link: "A link to your work",
     record: "Record sound or a picture",
     recordingName: "Recording {n}",

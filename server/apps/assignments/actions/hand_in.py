@@ -7,7 +7,7 @@ from typing import Any
 
 from apps.assignments.actions.drafts import Seen, open_draft, refuse_other_edition
 from apps.assignments.actions.photos import make_photo_pdf
-from apps.assignments.models import HandIn
+from apps.assignments.models import Brief, HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course
 from apps.kernel.public import Actor, Refused, now, plain_letters, record, web_link
@@ -18,16 +18,18 @@ from apps.path.public import Fact, forget, note
 
 def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     """Hand in the draft. The server's clock rules; work on what has closed is refused before."""
-    draft = open_draft(actor, course, item_id, seen).draft
+    opened = open_draft(actor, course, item_id, seen)
+    draft = opened.draft
     refuse_other_edition(draft, seen)
     if not (draft.files.exists() or draft.photos.exists() or draft.text.strip() or draft.link.strip()):
         raise Refused("hand_in.empty")
+    _refuse_template(opened.brief, draft)
     draft.link = web_link(draft.link) if draft.link.strip() else ""
     draft.handed_in_at = now()
-    draft.number = _number()
+    draft.number = fresh_number()
     item = person_layout(course, draft.person_id).items[item_id]
     make_photo_pdf(actor, course, draft, item.title)
-    draft.receipt = _receipt(course, item, draft, [f.stored for f in draft.files.select_related("stored")])
+    draft.receipt = receipt_of(course, item, draft, [f.stored for f in draft.files.select_related("stored")])
     draft.save(update_fields=["handed_in_at", "number", "receipt", "link"])
     detail = {"receipt": draft.number, "attempt": draft.attempt}
     note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
@@ -40,7 +42,15 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     return draft
 
 
-def _number() -> str:
+def _refuse_template(brief: Brief, draft: HandIn) -> None:
+    """A template that nobody filled in is no work."""
+    if not brief.template.strip() or draft.text.split() != brief.template.split():
+        return
+    if not (draft.files.exists() or draft.photos.exists() or draft.link.strip()):
+        raise Refused("hand_in.template_only")
+
+
+def fresh_number() -> str:
     while True:
         letters = plain_letters(7)
         number = f"{letters[:3]}-{letters[3:]}"
@@ -48,7 +58,7 @@ def _number() -> str:
             return number
 
 
-def _receipt(course: Course, item: LaidItem, draft: HandIn, files: list[Any]) -> dict[str, Any]:
+def receipt_of(course: Course, item: LaidItem, draft: HandIn, files: list[Any]) -> dict[str, Any]:
     """What was received, frozen: later changes of course or item do not change a receipt."""
     text = draft.text.encode()
     return {

@@ -9,6 +9,8 @@ from apps.kernel.public import Actor, AuditRecord, Refused, not_found, require
 from apps.layout.changes import Edit, apply_edits, with_hand_ins
 from apps.layout.public import item_row
 
+LONGEST_TEMPLATE = 20_000
+
 
 @dataclass(frozen=True)
 class BriefWish:
@@ -21,6 +23,7 @@ class BriefWish:
     most_files: int
     most_megabytes: int
     attempts: int | None
+    template: str = ""
 
 
 def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> AuditRecord:
@@ -36,6 +39,8 @@ def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> Au
     in_range = 1 <= wish.most_files <= 40 and 1 <= wish.most_megabytes <= 50
     if not in_range or (wish.attempts is not None and not 1 <= wish.attempts <= 20):
         raise Refused("brief.figures")
+    if len(wish.template) > LONGEST_TEMPLATE:
+        raise Refused("text.too_long", field="The template", length=len(wish.template), most=LONGEST_TEMPLATE)
     brief, _ = Brief.objects.get_or_create(item=item)
     fields = {name: value for name, value in vars(wish).items() if name != "takes_hand_ins"}
     edits = [Edit("item", item, with_hand_ins(item, wish.takes_hand_ins)), Edit("brief", brief, fields)]

@@ -115,3 +115,11 @@ class Reminded(BaseModel):
     """How many were told now; who was told for this due moment is not told again."""
 
     told: int
+
+
+class RecordIn(BaseModel):
+    """Work that came on paper, or was spoken. `at`: a wall time of the course; empty: now."""
+
+    way: Literal["paper", "spoken"]
+    at: str = ""
+    note: str = ""

@@ -4,8 +4,9 @@ as it stands then."""
 from ninja import Router
 
 from apps.assignments import grading
-from apps.assignments.actions import comments, give_back, notes
+from apps.assignments.actions import comments, give_back, notes, record_hand_in
 from apps.assignments.actions.give_back import ReturnWish
+from apps.assignments.actions.record_hand_in import RecordWish
 from apps.assignments.actions.whose import Whose
 from apps.assignments.api import grading_schemas as s
 from apps.courses.public import taught_course
@@ -16,6 +17,7 @@ router = Router(tags=["assignments"])
 
 RETURNED = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/returned"
 NOTES = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes"
+RECORDED = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/recorded"
 COMMENTS = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments"
 
 
@@ -32,6 +34,24 @@ def give_work_back(request: SignedIn, slug: str, item_id: int, person_id: int, p
 def keep_work_after_all(request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
     give_back.keep_after_all(actor_of(request), course, Whose(item_id, person_id), attempt)
+    return _work(request, slug, Whose(item_id, person_id))
+
+
+@router.post(RECORDED, response=s.Work)
+@write
+def record_work(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.RecordIn) -> s.Work:
+    course = taught_course(actor_of(request), slug)[0]
+    record_hand_in.record_hand_in(
+        actor_of(request), course, Whose(item_id, person_id), RecordWish(**payload.model_dump())
+    )
+    return _work(request, slug, Whose(item_id, person_id))
+
+
+@router.delete(RECORDED + "/{attempt}", response=s.Work)
+@write
+def forget_work(request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int) -> s.Work:
+    course = taught_course(actor_of(request), slug)[0]
+    record_hand_in.forget_recorded(actor_of(request), course, Whose(item_id, person_id), attempt)
     return _work(request, slug, Whose(item_id, person_id))
 
 

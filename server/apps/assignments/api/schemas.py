@@ -65,6 +65,8 @@ class Attempt(BaseModel):
     """Its points before any deduction, where the reader may see them."""
     counts: bool = False
     """It alone is what counts, of several."""
+    way: Literal["here", "paper", "spoken"] = "here"
+    recorded_by: str = ""
     comments: list[CommentOut] = []
     given_back: Returned | None = None
 
@@ -79,6 +81,7 @@ class Brief(BaseModel):
     most_files: int
     most_megabytes: int
     attempts: int | None
+    template: str = ""
 
 
 class Photo(BaseModel):
@@ -216,3 +219,5 @@ class Receipt(BaseModel):
     link: str = ""
     comment: str
     person: str
+    way: Literal["here", "paper", "spoken"] = "here"
+    recorded_by: str = ""

@@ -14,4 +14,6 @@ class Brief(models.Model):
     takes_link = models.BooleanField(default=False)
     most_files = models.PositiveSmallIntegerField(default=10)
     most_megabytes = models.PositiveSmallIntegerField(default=20)
+    template = models.TextField(blank=True)
+    """With what a text begins, to be filled in."""
     attempts = models.PositiveSmallIntegerField(null=True)

@@ -4,7 +4,11 @@ from django.db import models
 
 class HandIn(models.Model):
     """One attempt: a draft until it is handed in, then it stays as it is. `receipt` is frozen with it.
-    `edition` counts how often its text was written."""
+    `edition` counts how often its text was written. `way`: how it came; what came on paper or was spoken was
+    `recorded_by` a teacher."""
+
+    HERE, PAPER, SPOKEN = "here", "paper", "spoken"
+    WAYS = (HERE, PAPER, SPOKEN)
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
     item = models.ForeignKey("layout.Item", on_delete=models.CASCADE, related_name="+", db_index=False)
@@ -17,6 +21,8 @@ class HandIn(models.Model):
     saved_at = models.DateTimeField()
     edition = models.PositiveIntegerField(default=0)
     handed_in_at = models.DateTimeField(null=True)
+    way = models.CharField(max_length=10, choices=[(w, w) for w in WAYS], default=HERE)
+    recorded_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+")
     number = models.CharField(max_length=12, null=True, unique=True)
     receipt = models.JSONField(null=True)
 

@@ -25,6 +25,21 @@ function setAttempts(text: string): void {
       <UiCheck v-model="brief.takes_recordings" :label="t('settings.takesRecordings')" />
       <UiCheck v-model="brief.takes_link" :label="t('settings.takesLink')" />
     </div>
+    <UiField
+      v-if="brief.takes_hand_ins && brief.takes_text"
+      v-slot="{ field }"
+      :label="t('settings.template')"
+      class="mt-2"
+    >
+      <textarea
+        :id="field"
+        v-model="brief.template"
+        class="field"
+        rows="3"
+        maxlength="20000"
+        :placeholder="t('settings.templateHint')"
+      />
+    </UiField>
     <div v-if="brief.takes_hand_ins" class="mt-2 grid gap-3 sm:grid-cols-3">
       <UiField v-slot="{ field }" :label="t('settings.mostFiles')">
         <input

@@ -171,6 +171,8 @@ export function useSayingWrites(slug: () => string, id: () => number, person: ()
   const note = `${notes}/{note_id}` as const;
   const comments = "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments";
   const comment = `${comments}/{comment_id}` as const;
+  const recorded = "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/recorded";
+  const one = `${recorded}/{attempt}` as const;
   const returned = "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/returned";
   const attempt = `${returned}/{attempt}` as const;
   return {
@@ -198,6 +200,17 @@ export function useSayingWrites(slug: () => string, id: () => number, person: ()
       (comment_id: number, headers) =>
         show(told(client.DELETE(comment, { params: { path: { ...at(), comment_id } }, headers }))),
       touched.nothing,
+    ),
+    record: useWrite(
+      (body: Shapes["RecordIn"], headers) =>
+        show(told(client.POST(recorded, { params: { path: at() }, body, headers }))),
+      all,
+      true,
+    ),
+    forget: useWrite(
+      (n: number, headers) =>
+        show(told(client.DELETE(one, { params: { path: { ...at(), attempt: n } }, headers }))),
+      all,
     ),
     giveBack: useWrite(
       (body: Shapes["ReturnIn"], headers) =>

@@ -40,6 +40,15 @@ async function keep(attempt: number): Promise<void> {
   }
 }
 
+async function forget(attempt: number): Promise<void> {
+  try {
+    await writes.forget.mutateAsync(attempt);
+    say(t("recorded.forgotten"));
+  } catch (error) {
+    sayWrong(wrong(error));
+  }
+}
+
 /** On what something can be said at a place. */
 const hasPlaces = (work_: Shapes["Work"]): boolean =>
   work_.attempts.some((attempt) =>
@@ -86,6 +95,15 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
               : t("grading.inTime")
           }}
         </span>
+        <span v-if="attempt.way !== 'here'">{{
+          t(`recorded.by.${attempt.way}`, { name: attempt.recorded_by })
+        }}</span>
+        <UiButton
+          v-if="attempt.way !== 'here' && last(attempt) && attempt.given === null"
+          look="text"
+          @click="forget(attempt.attempt)"
+          >{{ t("recorded.forget") }}</UiButton
+        >
         <span v-if="attempt.given !== null && work.attempts.length > 1">
           <b class="figures">{{ t("attempt.given", { points: attempt.given, possible }) }}</b>
           <template v-if="attempt.counts"> · {{ t("attempt.counts") }}</template>
@@ -108,7 +126,8 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
         @remove="(comment) => writes.removeComment.mutate(comment)"
       />
       <p v-if="attempt.comment" class="mt-2 text-[15px]">
-        <span class="text-soft">{{ t("grading.note") }}:</span> {{ attempt.comment }}
+        <span class="text-soft">{{ t(attempt.way === "here" ? "grading.note" : "recorded.noteOf") }}:</span>
+        {{ attempt.comment }}
       </p>
       <p v-if="attempt.link" class="mt-2 [overflow-wrap:anywhere]">
         <a :href="attempt.link" target="_blank" rel="noopener noreferrer">{{ attempt.link }}</a>

@@ -17,6 +17,7 @@ import { useGradingWrites, useQueue, useWork } from "../queries";
 
 const ReturnDialog = defineAsyncComponent(() => import("../components/ReturnDialog.vue"));
 const CommentDialog = defineAsyncComponent(() => import("../components/CommentDialog.vue"));
+const RecordDialog = defineAsyncComponent(() => import("../components/RecordDialog.vue"));
 const RubricDialog = defineAsyncComponent(() => import("../components/RubricDialog.vue"));
 
 const { slug, id, person } = defineProps<{ slug: string; id: number; person: number | null }>();
@@ -39,7 +40,7 @@ const writes = useGradingWrites(
 const releasing = ref(false);
 const measuring = ref(false);
 /** What is about to be said to the work that is shown. */
-const saying = ref<"" | "comment" | "again">("");
+const saying = ref<"" | "comment" | "again" | "record">("");
 const handed = computed(() => work.value?.attempts.at(-1));
 const list = useTemplateRef<HTMLElement>("list");
 /** The order in which one began: it does not jump while scores are saved. */
@@ -126,6 +127,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
             t("again.go")
           }}</UiButton>
         </template>
+        <UiButton look="text" @click="saying = 'record'">{{ t("recorded.go") }}</UiButton>
         <UiButton v-if="queue.can_release" look="text" @click="measuring = true">{{
           work.rubric ? t("rubric.by", { name: work.rubric.name }) : t("rubric.choose")
         }}</UiButton>
@@ -133,6 +135,14 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
     </aside>
     <CommentDialog
       v-if="work && saying === 'comment'"
+      :key="work.person_id"
+      :work="work"
+      :slug="slug"
+      :id="id"
+      @close="saying = ''"
+    />
+    <RecordDialog
+      v-if="work && saying === 'record'"
       :key="work.person_id"
       :work="work"
       :slug="slug"

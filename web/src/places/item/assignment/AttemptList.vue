@@ -67,6 +67,9 @@ const backWords = computed(() => {
           class="underline"
           >{{ attempt.link }}</a
         >
+        <span v-if="attempt.way !== 'here'">{{
+          t(`recorded.by.${attempt.way}`, { name: attempt.recorded_by })
+        }}</span>
         <span v-if="attempt.given !== null && work.attempts.length > 1" class="figures">{{
           attempt.counts
             ? `${t("attempt.given", { points: attempt.given, possible: page.row.points })} · ${t("attempt.counts")}`

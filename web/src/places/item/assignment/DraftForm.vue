@@ -41,6 +41,11 @@ function drop(event: DragEvent): void {
   void sent.add(event.dataTransfer?.files ?? []);
 }
 
+function begin(): void {
+  draft.text.value = brief.value.template;
+  draft.changed();
+}
+
 function retry(): void {
   void sent.again();
   void taken.again();
@@ -75,6 +80,10 @@ defineExpose({
       @input="draft.changed"
     />
   </UiField>
+  <section v-if="brief.template && !draft.text.value.trim()" class="card mt-2 px-4 py-3">
+    <p class="max-h-60 overflow-y-auto whitespace-pre-wrap text-soft">{{ brief.template }}</p>
+    <UiButton class="mt-2" @click="begin">{{ t("handIn.template") }}</UiButton>
+  </section>
   <UiField
     v-if="brief.takes_link || draft.link.value"
     v-slot="{ field }"

@@ -26,6 +26,9 @@ const facts = computed(() => {
     { name: t("receipt.course"), value: got.course },
     { name: t("receipt.person"), value: got.person },
     { name: t("receipt.attempt"), value: got.attempt },
+    ...(got.way === "here"
+      ? []
+      : [{ name: t("recorded.fact"), value: t(`recorded.by.${got.way}`, { name: got.recorded_by }) }]),
     ...(got.comment ? [{ name: t("receipt.note"), value: got.comment }] : []),
   ];
 });

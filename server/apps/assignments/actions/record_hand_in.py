@@ -1,0 +1,99 @@
+"""Work that did not come through Unvo: on paper, or by word of mouth. A teacher records that it came, and when."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+from zoneinfo import ZoneInfo
+
+from unvo_core.schedule.zones import instant_of
+
+from apps.assignments.actions.hand_in import fresh_number, receipt_of
+from apps.assignments.actions.whose import Whose, author_of, latest_hand_in
+from apps.assignments.models import HandIn
+from apps.assignments.receipts import mail_text
+from apps.courses.public import Course, lock_course, moment
+from apps.gradebook.public import score_row
+from apps.kernel.public import Actor, Refused, not_found, now, record
+from apps.layout.changes import wall_of
+from apps.layout.public import person_layout
+from apps.notices.public import queue_mail
+from apps.path.public import Fact, forget, note
+
+LONGEST_NOTE = 2_000
+Way = Literal["paper", "spoken"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RecordWish:
+    """`at`: a wall time of the course, empty for now. `note`: what it was, or who took it."""
+
+    way: Way
+    at: str
+    note: str
+
+
+def record_hand_in(actor: Actor, course: Course, whose: Whose, wish: RecordWish) -> HandIn:
+    """The next attempt, with a receipt by mail to its student. A draft of theirs goes on as the one after it."""
+    author = author_of(actor, course, whose)
+    course = lock_course(course)
+    if len(wish.note) > LONGEST_NOTE:
+        raise Refused("text.too_long", field="The note", length=len(wish.note), most=LONGEST_NOTE)
+    came, zone = now(), ZoneInfo(course.zone)
+    if wish.at:
+        came = instant_of(wall_of(wish.at, course), zone)
+    if came > now():
+        raise Refused("hand_in.not_yet", at=moment(came, zone))
+    attempt = _next_attempt(whose)
+    row = HandIn(
+        course=course,
+        item_id=whose.item_id,
+        person_id=whose.person_id,
+        attempt=attempt,
+        comment=wish.note.strip(),
+        started_at=came,
+        saved_at=now(),
+        handed_in_at=came,
+        number=fresh_number(),
+        way=wish.way,
+        recorded_by_id=author,
+    )
+    row.receipt = receipt_of(course, person_layout(course, row.person_id).items[row.item_id], row, [])
+    row.receipt |= {"way": wish.way, "recorded_by": actor.name}
+    row.save()
+    detail = {"receipt": row.number, "attempt": attempt}
+    note(actor, course, row.item_id, row.person_id, Fact.HANDED_IN, at=came, detail=detail)
+    forget(actor, course, row.item_id, row.person_id, Fact.GIVEN_BACK)
+    record(actor, "hand_in.record", ("hand_in", row.pk), course_id=course.pk, after=row.receipt)
+    queue_mail(row.person.email, *mail_text(row, row.person.name))
+    return row
+
+
+def forget_recorded(actor: Actor, course: Course, whose: Whose, attempt: int) -> None:
+    """It did not come after all; as long as it is the last, and has no score."""
+    author_of(actor, course, whose)
+    course = lock_course(course)
+    row = latest_hand_in(whose, attempt)
+    if row.way == HandIn.HERE:
+        raise not_found("recorded hand-in")
+    if score_row(row.item_id, row.person_id, row.attempt) is not None:
+        raise Refused("hand_in.has_score", status=409)
+    record(actor, "hand_in.forget", ("hand_in", row.pk), course_id=course.pk, before=row.receipt)
+    forget(actor, course, row.item_id, row.person_id, Fact.HANDED_IN)
+    row.delete()
+    before = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id, handed_in_at__isnull=False)
+    last = before.order_by("-attempt").first()
+    if last is not None:
+        detail = {"receipt": last.number, "attempt": last.attempt}
+        note(actor, course, last.item_id, last.person_id, Fact.HANDED_IN, at=last.handed_in_at, detail=detail)
+
+
+def _next_attempt(whose: Whose) -> int:
+    mine = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id).select_for_update()
+    rows = list(mine.order_by("attempt"))
+    attempt = max((row.attempt for row in rows if row.handed_in_at), default=0) + 1
+    for draft in rows:
+        if draft.handed_in_at is None and draft.attempt == attempt:
+            draft.attempt = attempt + 1
+            draft.save(update_fields=["attempt"])
+    return attempt
