@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 from unvo_core.grading.late import apply_late
 from unvo_core.schedule.spans import seconds_late
 
+from apps.assignments.anonymous import NAMED, Numbers, numbers_of
 from apps.assignments.api import grading_schemas as shown
 from apps.assignments.api import schemas as out
 from apps.assignments.kinds import ASSIGNMENT
@@ -45,16 +46,21 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
     sections = None if member.section_ids is None else list(member.section_ids)
     known = setup_of(course)
     rule = known.item_rules(item_id, 0).late_rule
-    laid = layout(course)
+    laid, numbers = layout(course), numbers_of(course, item_id) if graded.anonymous else NAMED
     rows = []
     for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
         own_item = layout_for(laid, enrolment.person_id).items[item_id]
         cell = cells.get(enrolment.person_id)
         rules = known.item_rules(item_id, enrolment.person_id)
         what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
-        rows.append(_queue_row(enrolment, own_item, work.get(enrolment.person_id, []), cell, what))
+        rows.append(_queue_row(enrolment, own_item, work.get(enrolment.person_id, []), cell, what, numbers))
     waiting_first = sorted(
-        rows, key=lambda r: (r.state != "waiting", r.handed_in_at or _END if r.state == "waiting" else _END)
+        rows,
+        key=lambda r: (
+            r.state != "waiting",
+            r.handed_in_at or _END if r.state == "waiting" else _END,
+            numbers.by_person.get(r.person_id, 0),
+        ),
     )
     return shown.Queue(
         title=item.title,
@@ -68,19 +74,27 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
         late_percent=None if rule is None else str(points(rule.percent)),
         late_per=None if rule is None else rule.per,
         can_release=member.instructs,
+        anonymous=graded.anonymous,
     )
 
 
 def _queue_row(
-    enrolment: Enrolment, item: LaidItem, own: list[HandIn], cell: CellScores | None, what: Counted | None
+    enrolment: Enrolment,
+    item: LaidItem,
+    own: list[HandIn],
+    cell: CellScores | None,
+    what: Counted | None,
+    numbers: Numbers,
 ) -> shown.QueueRow:
     """One student; `own`: their attempts in order, a draft among them."""
     latest = next((h for h in reversed(own) if h.handed_in_at), None)
+    state = _state(item.excused, own, latest, cell, what)
+    hidden = numbers.hides(enrolment.person_id, out=state == "released")
     return shown.QueueRow(
         person_id=enrolment.person_id,
-        name=enrolment.person.sort_name,
-        section=enrolment.section.name if enrolment.section else "",
-        state=_state(item.excused, own, latest, cell, what),
+        name=numbers.name(enrolment.person_id, enrolment.person.sort_name, out=state == "released"),
+        section=enrolment.section.name if enrolment.section and not hidden else "",
+        state=state,
         handed_in_at=latest.handed_in_at if latest else None,
         late_seconds=_late(latest, item),
         attempt=latest.attempt if latest else 0,
@@ -122,11 +136,15 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     rules = setup_of(course).item_rules(item_id, person_id)
     what = counted(cell, rules, item.possible, item.span.due) if cell else None
     raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
+    numbers = numbers_of(course, item_id) if graded_row(course, item_id).anonymous else NAMED
+    out_now = cell is not None and bool(cell.attempts) and not cell.held
+    hidden = numbers.hides(person_id, out=out_now)
+    attempts = [_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed]
     return shown.Work(
         person_id=person_id,
-        name=enrolment.person.name,
-        section=enrolment.section.name if enrolment.section else "",
-        attempts=[_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed],
+        name=numbers.name(person_id, enrolment.person.name, out=out_now),
+        section=enrolment.section.name if enrolment.section and not hidden else "",
+        attempts=[a.model_copy(update={"number": ""}) if hidden else a for a in attempts],
         draft_started_at=draft.started_at if draft else None,
         draft_files=len(draft.files.all()) if draft else 0,
         score=score_out(course, item, person_id, attempt, handed[-1].handed_in_at if handed else None),

@@ -7560,6 +7560,8 @@ export interface components {
         };
         /** GradingIn */
         GradingIn: {
+            /** Anonymous */
+            anonymous?: boolean | null;
             /** Category Id */
             category_id: number | null;
             /** Counting */
@@ -7901,6 +7903,8 @@ export interface components {
          * @description How an item counts. `held` is for teachers: how many scores wait to be released.
          */
         ItemGrading: {
+            /** Anonymous */
+            anonymous: boolean;
             /** Categories */
             categories: components["schemas"]["Named"][];
             /** Category */
@@ -10524,6 +10528,8 @@ export interface components {
         };
         /** Queue */
         Queue: {
+            /** Anonymous */
+            anonymous: boolean;
             /** Can Release */
             can_release: boolean;
             /** Due */

@@ -106,6 +106,7 @@ export default {
       excused: "Excused",
       comment: "Comment",
       counting: "Of several attempts",
+      anonymous: "Whose work it is is unsaid while it is scored",
       questions: "Questions",
       tries: "Tries of a question",
       try_cost: "What a wrong try costs",

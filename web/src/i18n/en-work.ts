@@ -206,6 +206,8 @@ export default {
     note: "Note from the student",
     inTime: "in time",
     attempt: "Attempt {n} · {at}",
+    anonymous:
+      "Names are said once scores are out. Names of files, and what stands in the work, may still tell.",
     pick: "Pick a student to see the work.",
     conflictKeep: "Keep theirs",
     conflictMine: "Save mine over it",

@@ -1,3 +1,4 @@
+import states from "./en-states";
 import time from "./en-time";
 import path from "./en-path";
 import setup from "./en-setup";
@@ -21,6 +22,7 @@ import again from "./en-again";
 import official from "./en-official";
 
 export default {
+  ...states,
   ...time,
   ...path,
   ...history,
@@ -154,61 +156,6 @@ export default {
     anyTime: "any time",
     never: "never",
     noDue: "no due date",
-  },
-  state: {
-    locked: "Locked",
-    not_open: "Opens {at}",
-    to_do: "To do",
-    started: "Started",
-    given_back: "Given back",
-    handed_in: "Handed in",
-    being_graded: "Being graded",
-    scored: "{score} of {points}",
-    done: "Done",
-    missing: "Missing",
-    closed: "Closed",
-    excused: "Excused",
-    late: "Late by {by}",
-    acknowledged: "Acknowledged",
-    practice: "Practice",
-  },
-  detail: {
-    after: "after:",
-    percent: "({n} % or more)",
-    anyOf: "any {need} of",
-    orAt: "or on {at}",
-    byHand: "your instructor opens it",
-    startBy: "start by {at}",
-    startByWas: "start by was {at}",
-    startToday: "start today",
-    dueWas: "was due {at}",
-    due: "due {at}",
-    files: "{n} file | {n} files",
-    photos: "{n} photographed page | {n} photographed pages",
-    words: "{n} word | {n} words",
-    notHandedIn: "not handed in",
-    receipt: "{at} · receipt {number}",
-    released: "released together",
-    again: "to do again by {at}",
-    until: "can still be handed in until {at}",
-    untilCost: "in until {at}, −{percent} % a {per}",
-    closed: "closed {at}",
-    excused: "does not count",
-    deduction: "−{points} for lateness",
-    per: { day: "day", hour: "hour" },
-  },
-  action: {
-    open: "Open",
-    continue: "Continue",
-    read: "Read",
-    grade: "Grade {n}",
-    gradeNone: "Hand-ins",
-    acknowledge: "Acknowledge",
-  },
-  ofClass: {
-    done: "{done} of {all} done",
-    started: "{n} started, not handed in",
-    held: "{n} held",
   },
   item: {
     place: "{step} · {n} of {all} · {kind}",

@@ -36,6 +36,8 @@ class Queue(BaseModel):
     late_percent: str | None
     late_per: LatePer | None
     can_release: bool
+    anonymous: bool
+    """Whose work it is is said once its score is out."""
 
 
 class ScoreOut(BaseModel):

@@ -26,6 +26,7 @@ def copy_graded(source: Course, course: Course, items: Mapping[int, int]) -> Non
             extra_credit=row.extra_credit,
             never_dropped=row.never_dropped,
             hold=row.hold,
+            anonymous=row.anonymous,
         )
         for row in rows.order_by("id")
     )

@@ -28,6 +28,7 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
             extra_credit=row.extra_credit,
             never_dropped=row.never_dropped,
             hold=row.hold,
+            anonymous=row.anonymous,
         )
         for row in GradedItem.objects.filter(course=source, item_id__in=items, removed=False).order_by("id")
     )

@@ -15,9 +15,10 @@ def set_grading(
     late_rule_id: int | None,
     hold: bool,
     counting: str | None = None,
+    anonymous: bool | None = None,
 ) -> AuditRecord:
-    """Which category an item counts in, its late rule, whether its scores are held at first, and which of several
-    attempts counts; `counting` None: as it stands."""
+    """Which category an item counts in, its late rule, whether its scores are held at first, which of several attempts
+    counts, and whether whose work it is is said while it is scored; the last two None: as they stand."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     item_row(course, item_id)
@@ -34,6 +35,8 @@ def set_grading(
     }
     if counting is not None:
         fields["counting"] = counting
+    if anonymous is not None:
+        fields["anonymous"] = anonymous
     edits = [Edit("graded_item", graded, made=True)] if made else []
     edits.append(Edit("graded_item", graded, fields))
     return apply_edits(actor, course, "set_grading", edits, ("item", item_id))

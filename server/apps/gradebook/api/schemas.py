@@ -21,6 +21,7 @@ class ItemGrading(BaseModel):
     floor_percent: str | None
     counting: Counting
     hold: bool
+    anonymous: bool
     held: int
     category_id: int | None
     late_rule_id: int | None
@@ -33,7 +34,8 @@ class GradingIn(BaseModel):
     late_rule_id: int | None
     hold: bool
     counting: Counting | None = None
-    """Left out: as it stands."""
+    anonymous: bool | None = None
+    """Both left out: as they stand."""
 
 
 class HoldIn(BaseModel):

@@ -77,8 +77,9 @@ class ConversionTable(models.Model):
 
 @pghistory.track()
 class GradedItem(models.Model):
-    """An item in the gradebook. `hold`: its scores wait until they are released for all at once. `removed`: taken
-    out, and put back with its item or its first score."""
+    """An item in the gradebook. `hold`: its scores wait until they are released for all at once. `anonymous`: whose
+    work it is is not said to those who score it before its score is out. `removed`: taken out, and put back with its
+    item or its first score."""
 
     COUNTING = ("best", "latest", "first", "mean")
 
@@ -91,6 +92,7 @@ class GradedItem(models.Model):
     extra_credit = models.BooleanField(default=False)
     never_dropped = models.BooleanField(default=False)
     hold = models.BooleanField(default=False)
+    anonymous = models.BooleanField(default=False)
     released_at = models.DateTimeField(null=True)
     removed = models.BooleanField(default=False)
 

@@ -40,5 +40,10 @@ const COUNTINGS = ["best", "latest", "first", "mean"] as const;
       </select>
     </UiField>
     <UiCheck v-model="counts.hold" class="mt-2" :label="t('settings.hold')" />
+    <UiCheck
+      v-if="counts.anonymous !== null && counts.anonymous !== undefined"
+      v-model="counts.anonymous"
+      :label="t('settings.anonymous')"
+    />
   </fieldset>
 </template>

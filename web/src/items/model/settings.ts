@@ -54,6 +54,7 @@ export function settingsOf(
       late_rule_id: grading.late_rule_id,
       hold: grading.hold,
       counting: grading.counting,
+      anonymous: grading.anonymous,
     },
     brief: brief && { ...brief },
     talk: talk && copyOf(talk),

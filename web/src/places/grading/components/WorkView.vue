@@ -108,9 +108,12 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
           <b class="figures">{{ t("attempt.given", { points: attempt.given, possible }) }}</b>
           <template v-if="attempt.counts"> · {{ t("attempt.counts") }}</template>
         </span>
-        <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
-          attempt.number
-        }}</RouterLink>
+        <RouterLink
+          v-if="attempt.number"
+          class="figures ml-auto"
+          :to="{ name: 'receipt', params: { number: attempt.number } }"
+          >{{ attempt.number }}</RouterLink
+        >
       </p>
       <ReturnedCard v-if="attempt.given_back" class="mt-3" :given="attempt.given_back" :zone="zone">
         <p v-if="last(attempt) && work.due">{{ t("again.comes", { at: times.moment(work.due) }) }}</p>

@@ -99,6 +99,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
     </aside>
     <main id="content" class="min-w-0 flex-1 px-4 py-5 sm:px-10">
       <h1 class="mb-3 text-[24px] font-bold">{{ queue.title }}</h1>
+      <p v-if="queue.anonymous" class="mb-3 text-[14px] text-soft">{{ t("grading.anonymous") }}</p>
       <WorkView
         v-if="work"
         :key="work.person_id"
