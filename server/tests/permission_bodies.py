@@ -53,6 +53,8 @@ BODIES: dict[str, Any] = {
     f"post {QUEUE}/{{person_id}}/comments": {"attempt": 1, "words": "Good."},
     f"post {QUEUE}/{{person_id}}/returned": {"attempt": 1, "why": "Sign it.", "until": "2026-10-20T18:00"},
     f"post {COURSE}/official-grades": {"section_id": None, "period": "Mid-term"},
+    "put /api/own-collection/{number}": {"words": "Good."},
+    "put /api/own-collection": {"numbers": []},
     f"post {COURSE}/rubrics": RUBRIC,
     f"put {COURSE}/rubrics/{{rubric_id}}": RUBRIC,
     f"post {COURSE}/standing/try": {"scores": []},

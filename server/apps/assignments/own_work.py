@@ -14,7 +14,7 @@ from django.utils.translation import gettext as _
 
 from apps.assignments.api import schemas as out
 from apps.assignments.grading import files_out, notes_out
-from apps.assignments.models import HandIn, HandInFile, WorkNote
+from apps.assignments.models import HandIn, HandInFile, KeptPiece, WorkNote
 from apps.gradebook.public import Released, measured_out, points, released_to
 from apps.kernel.public import not_found, on_one_line
 
@@ -23,7 +23,7 @@ LONGEST_PART = 80
 
 
 def own_work(person_id: int) -> out.OwnWork:
-    """By course, the latest first; four queries."""
+    """By course, the latest first; five queries."""
     given = released_to(person_id)
     courses: dict[int, out.OwnCourse] = {}
     for hand_in in _hand_ins(person_id):
@@ -32,27 +32,52 @@ def own_work(person_id: int) -> out.OwnWork:
         fresh = out.OwnCourse(slug=course.slug, name=name, zone=course.zone, pieces=[])
         kept = courses.setdefault(course.pk, fresh)
         kept.pieces.append(_piece(hand_in, given.get((hand_in.item_id, hand_in.attempt))))
-    return out.OwnWork(courses=list(courses.values()))
+    chosen = KeptPiece.objects.filter(person_id=person_id).values_list("hand_in__number", "words")
+    collection = [out.Collected(number=number or "", words=words) for number, words in chosen]
+    return out.OwnWork(courses=list(courses.values()), collection=collection)
+
+
+def typed_text(person_id: int, number: str) -> str:
+    row = HandIn.objects.filter(number=number.upper(), person_id=person_id).first()
+    if row is None:
+        raise not_found("work")
+    return row.text
 
 
 def archive(person_id: int, slug: str) -> tuple[str, IO[bytes]]:
-    """What was handed in to one course as a ZIP archive (PKWARE APPNOTE), and its name: a folder an attempt, in it the
-    files, what was typed, and what was said of it. It lies on the disk, not in memory."""
-    given = released_to(person_id)
+    """What was handed in to one course, and the name of the archive."""
     rows = [row for row in _hand_ins(person_id) if row.course.slug == slug]
     if not rows:
         raise not_found("work")
+    return f"{_plain(rows[0].course.code)}.zip", _packed(person_id, rows, {})
+
+
+def collection_archive(person_id: int) -> IO[bytes]:
+    """What is kept of one's own work, in its order, the word on each beside it."""
+    kept = {k.hand_in_id: (n, k.words) for n, k in enumerate(KeptPiece.objects.filter(person_id=person_id), start=1)}
+    rows = sorted((row for row in _hand_ins(person_id) if row.pk in kept), key=lambda row: kept[row.pk][0])
+    if not rows:
+        raise not_found("work")
+    return _packed(person_id, rows, {pk: words for pk, (_n, words) in kept.items()})
+
+
+def _packed(person_id: int, rows: Sequence[HandIn], words: Mapping[int, str]) -> IO[bytes]:
+    """A ZIP archive (PKWARE APPNOTE): a folder an attempt, in it the files, what was typed, what was said of it, and
+    the own word on it. It lies on the disk, not in memory."""
+    given = released_to(person_id)
     made = tempfile.TemporaryFile()  # noqa: SIM115  # the answer closes it
     names = _Names()
     with zipfile.ZipFile(made, "w", zipfile.ZIP_STORED, allowZip64=True) as into:
-        for row in rows:
-            folder = names.once(f"{_plain(row.item.title)}, {_('attempt')} {row.attempt}")
-            for name, content in _entries(row, given.get((row.item_id, row.attempt))):
+        for n, row in enumerate(rows, start=1):
+            number = f"{n:03d} " if words else ""
+            folder = names.once(f"{number}{_plain(row.item.title)}, {_('attempt')} {row.attempt}")
+            said = words.get(row.pk, "")
+            for name, content in _entries(row, given.get((row.item_id, row.attempt)), said):
                 with into.open(f"{folder}/{names.once(_plain(name), folder)}", "w", force_zip64=True) as entry:
                     for chunk in content:
                         entry.write(chunk)
     made.seek(0)
-    return f"{_plain(rows[0].course.code)}.zip", made
+    return made
 
 
 def _hand_ins(person_id: int) -> Sequence[HandIn]:
@@ -81,7 +106,7 @@ def _piece(row: HandIn, given: Released | None) -> out.OwnPiece:
     )
 
 
-def _entries(row: HandIn, given: Released | None) -> Iterator[tuple[str, Iterator[bytes]]]:
+def _entries(row: HandIn, given: Released | None, words: str) -> Iterator[tuple[str, Iterator[bytes]]]:
     for file in row.files.all():
         yield file.stored.name, _chunks(file.stored.path)
     for name, text in (
@@ -89,6 +114,7 @@ def _entries(row: HandIn, given: Released | None) -> Iterator[tuple[str, Iterato
         (_("link.txt"), row.link),
         (_("note.txt"), row.comment),
         (_("feedback.txt"), _said(row, given)),
+        (_("my words.txt"), words),
     ):
         if text.strip():
             yield name, iter([text.encode()])

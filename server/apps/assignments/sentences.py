@@ -38,5 +38,6 @@ SENTENCES = {
         "An assignment with hand-ins takes text, files, photographs, recordings or a link. For work on paper switch "
         "hand-ins off."
     ),
+    "collection.full": _("%(most)s pieces are the most for one collection. Take one out first."),
     "receipt.none": _("There is no receipt with this number among yours. Check the number."),
 }

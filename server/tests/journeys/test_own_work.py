@@ -36,3 +36,22 @@ class OwnWork(Journey):
         self.clean_by_axe(page)
         teacher = self.page(INSTRUCTOR, "/own-work")
         expect(teacher.get_by_text("Nothing yet. What you hand in stands here")).to_be_visible()
+
+    def test_pieces_are_kept_with_a_word_and_put_in_order(self) -> None:
+        page = self.page(KEEPS_UP, "/own-work")
+        course = page.get_by_role("region", name="SRV 110 Plane Surveying")
+        kept = page.get_by_role("region", name="Your collection")
+        for title in ("Set 5B: reducing directions", "Field book: level loop"):
+            course.get_by_role("button", name=f"Keep it: {title}").first.click()
+            expect(kept.get_by_label(f"A word on {title}")).to_be_visible()
+        words = kept.get_by_label("A word on Field book: level loop")
+        words.fill("My first loop that closed.")
+        words.blur()
+        kept.get_by_role("button", name="Field book: level loop further up").click()
+        expect(kept.get_by_role("listitem").first).to_contain_text("Field book: level loop")
+        self.clean_by_axe(page)
+        page.reload()
+        expect(kept.get_by_role("listitem").first).to_contain_text("Field book: level loop")
+        expect(words).to_have_value("My first loop that closed.")
+        kept.get_by_role("button", name="Take Set 5B: reducing directions out").click()
+        expect(kept.get_by_role("listitem")).to_have_count(1)

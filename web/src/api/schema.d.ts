@@ -4645,6 +4645,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-collection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Order Own Pieces */
+        put: operations["order_own_pieces"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-collection-archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Own Collection Archive */
+        get: operations["own_collection_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-collection/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep Own Piece */
+        put: operations["keep_own_piece"];
+        post?: never;
+        /** Drop Own Piece */
+        delete: operations["drop_own_piece"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/own-work": {
         parameters: {
             query?: never;
@@ -4657,6 +4709,23 @@ export interface paths {
          * @description All that the reader ever handed in, whatever became of the course.
          */
         get: operations["read_own_work"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-work/{number}/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Own Text */
+        get: operations["own_text"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6441,6 +6510,21 @@ export interface components {
             most_uses?: number | null;
             /** Section Id */
             section_id?: number | null;
+        };
+        /** CollectIn */
+        CollectIn: {
+            /** Words */
+            words: string;
+        };
+        /**
+         * Collected
+         * @description Kept of one's own work, by its receipt, with a word on it.
+         */
+        Collected: {
+            /** Number */
+            number: string;
+            /** Words */
+            words: string;
         };
         /** CommentIn */
         CommentIn: {
@@ -9495,6 +9579,11 @@ export interface components {
             /** Upper */
             upper: number;
         };
+        /** OrderIn */
+        OrderIn: {
+            /** Numbers */
+            numbers: string[];
+        };
         /**
          * OrderingAsked
          * @description The options as they stand are in order; they are shown shuffled. `each`: neighbours in order count.
@@ -9661,8 +9750,18 @@ export interface components {
             /** Taken In */
             taken_in: boolean;
         };
-        /** OwnWork */
+        /** OwnText */
+        OwnText: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * OwnWork
+         * @description `collection`: in its order.
+         */
         OwnWork: {
+            /** Collection */
+            collection: components["schemas"]["Collected"][];
             /** Courses */
             courses: components["schemas"]["OwnCourse"][];
         };
@@ -21601,6 +21700,96 @@ export interface operations {
             };
         };
     };
+    order_own_pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWork"];
+                };
+            };
+        };
+    };
+    own_collection_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    keep_own_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CollectIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWork"];
+                };
+            };
+        };
+    };
+    drop_own_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnWork"];
+                };
+            };
+        };
+    };
     read_own_work: {
         parameters: {
             query?: never;
@@ -21617,6 +21806,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnWork"];
+                };
+            };
+        };
+    };
+    own_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnText"];
                 };
             };
         };

@@ -88,14 +88,6 @@ export default {
     onePdf: "One PDF of {n} page | One PDF of {n} pages",
     again: "Start it with the page of attempt {attempt} | Start it with the {n} pages of attempt {attempt}",
   },
-  ownWork: {
-    title: "Your work",
-    hint: "All that you handed in, over all courses, with what was said of it.",
-    none: "Nothing yet. What you hand in stands here from then on, also when a course has ended.",
-    archive: "Take along all of {course} (ZIP)",
-    said: "What was said of it",
-    given: "{points} of {possible} given",
-  },
   receipt: {
     title: "Receipt {number}",
     got: "We have it. This is your receipt; it also went to you by mail.",

@@ -4,14 +4,15 @@ from typing import Annotated
 
 from django.http import FileResponse, HttpResponse
 from django.http.response import HttpResponseBase
+from django.utils.translation import gettext as _
 from ninja import File, Router, UploadedFile
 
-from apps.assignments.actions import drafts, photos
+from apps.assignments.actions import collection, drafts, photos
 from apps.assignments.actions.drafts import Seen
 from apps.assignments.actions.hand_in import hand_in
 from apps.assignments.api import schemas as s
 from apps.assignments.my_work import my_work
-from apps.assignments.own_work import archive, own_work
+from apps.assignments.own_work import archive, collection_archive, own_work, typed_text
 from apps.assignments.receipts import receipt_out
 from apps.courses.public import can_study, course_by_slug
 from apps.kernel.public import actor_of, answer, now, require, write
@@ -117,3 +118,38 @@ def read_own_work(request: SignedIn) -> HttpResponse:
 def own_archive(request: SignedIn, slug: str) -> HttpResponseBase:
     name, content = archive(request.user.pk, slug)
     return FileResponse(content, as_attachment=True, filename=name, content_type="application/zip")
+
+
+COLLECTION = "/own-collection"
+
+
+@router.put(COLLECTION + "/{number}", response=s.OwnWork)
+@write
+def keep_own_piece(request: SignedIn, number: str, payload: s.CollectIn) -> s.OwnWork:
+    collection.keep_piece(actor_of(request), number, payload.words)
+    return own_work(request.user.pk)
+
+
+@router.delete(COLLECTION + "/{number}", response=s.OwnWork)
+@write
+def drop_own_piece(request: SignedIn, number: str) -> s.OwnWork:
+    collection.drop_piece(actor_of(request), number)
+    return own_work(request.user.pk)
+
+
+@router.put(COLLECTION, response=s.OwnWork)
+@write
+def order_own_pieces(request: SignedIn, payload: s.OrderIn) -> s.OwnWork:
+    collection.order_pieces(actor_of(request), payload.numbers)
+    return own_work(request.user.pk)
+
+
+@router.get(COLLECTION + "-archive")
+def own_collection_archive(request: SignedIn) -> HttpResponseBase:
+    content = collection_archive(request.user.pk)
+    return FileResponse(content, as_attachment=True, filename=_("collection.zip"), content_type="application/zip")
+
+
+@router.get("/own-work/{number}/text", response=s.OwnText)
+def own_text(request: SignedIn, number: str) -> s.OwnText:
+    return s.OwnText(text=typed_text(request.user.pk, number))

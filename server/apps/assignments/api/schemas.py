@@ -167,8 +167,30 @@ class OwnCourse(BaseModel):
     pieces: list[OwnPiece]
 
 
+class Collected(BaseModel):
+    """Kept of one's own work, by its receipt, with a word on it."""
+
+    number: str
+    words: str
+
+
 class OwnWork(BaseModel):
+    """`collection`: in its order."""
+
     courses: list[OwnCourse]
+    collection: list[Collected]
+
+
+class CollectIn(BaseModel):
+    words: str
+
+
+class OrderIn(BaseModel):
+    numbers: Annotated[list[str], Field(max_length=300)]
+
+
+class OwnText(BaseModel):
+    text: str
 
 
 class DraftIn(BaseModel):

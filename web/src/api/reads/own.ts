@@ -23,6 +23,10 @@ export const own = {
   feeds: () => read(["feeds"], () => told(client.GET("/api/calendar-feeds"))),
   notices: () => read(["notices"], () => told(client.GET("/api/notices"))),
   noticeChoices: () => read(["notice-choices"], () => told(client.GET("/api/notices/choices"))),
+  workText: (number: Get<string>) =>
+    read(["own-work", "text", number], () =>
+      told(client.GET("/api/own-work/{number}/text", { params: { path: { number: number() } } })),
+    ),
   work: () => read(["own-work"], () => told(client.GET("/api/own-work"))),
   outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
   quizReceipt: (number: Get<string>) =>

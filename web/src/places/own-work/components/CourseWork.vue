@@ -6,11 +6,14 @@ import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
 import { sizeWords } from "@/items/model/sizes";
 import MeasuredList from "@/items/reading/MeasuredList.vue";
+import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
+import OwnText from "./OwnText.vue";
 
 /** What was handed in to one course, the latest first, with what was said of it. */
 const MarkedFile = defineAsyncComponent(() => import("@/items/reading/MarkedFile.vue"));
-const { course } = defineProps<{ course: Shapes["OwnCourse"] }>();
+const { course, kept } = defineProps<{ course: Shapes["OwnCourse"]; kept: Set<string> }>();
+const emit = defineEmits<{ keep: [number: string] }>();
 const { t, locale } = useI18n();
 const times = useTimes(() => course.zone);
 const when = ({ handed_in_at: at }: Shapes["OwnPiece"]): string =>
@@ -52,6 +55,15 @@ const noted = (piece: Shapes["OwnPiece"]) =>
             :to="{ name: 'receipt', params: { number: piece.number } }"
             >{{ piece.number }}</RouterLink
           >
+          <span v-if="kept.has(piece.number)" class="text-[14px] text-soft">{{ t("ownWork.kept") }}</span>
+          <UiButton
+            v-else
+            look="text"
+            class="no-print"
+            :aria-label="`${t('ownWork.keep')}: ${piece.item}`"
+            @click="emit('keep', piece.number)"
+            >{{ t("ownWork.keep") }}</UiButton
+          >
         </p>
         <p class="flex flex-wrap gap-x-4">
           <a
@@ -69,10 +81,8 @@ const noted = (piece: Shapes["OwnPiece"]) =>
             class="inline-flex min-h-6 items-center break-all"
             >{{ piece.link }}</a
           >
-          <span v-if="piece.words" class="text-soft">{{
-            t("detail.words", { n: piece.words }, piece.words)
-          }}</span>
         </p>
+        <OwnText v-if="piece.words" :number="piece.number" :words="piece.words" />
         <p v-if="piece.remark" class="max-w-[72ch] whitespace-pre-wrap">{{ piece.remark }}</p>
         <details v-if="piece.measured || piece.notes.length" class="max-w-[760px]">
           <summary class="cursor-pointer text-deep">{{ t("ownWork.said") }}</summary>

@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { onMounted } from "vue";
+import { computed, onMounted } from "vue";
 import { useI18n } from "vue-i18n";
 import { own } from "@/api/reads";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useWrong } from "@/frame/writes";
+import CollectionPart from "../components/CollectionPart.vue";
 import CourseWork from "../components/CourseWork.vue";
+import { useCollection } from "../queries";
 
 /** All that one ever handed in, over all courses; taken along a course at a time. */
 const { t } = useI18n();
 const wrong = useWrong();
 const { data, error } = useQuery(own.work());
+const writes = useCollection();
+const kept = computed(() => new Set(data.value?.collection.map((one) => one.number)));
 onMounted(() => (document.title = `${t("ownWork.title")} · Unvo`));
 </script>
 
@@ -21,7 +25,16 @@ onMounted(() => (document.title = `${t("ownWork.title")} · Unvo`));
     <h1 class="text-[28px] font-bold">{{ t("ownWork.title") }}</h1>
     <p class="mb-4 text-soft">{{ t("ownWork.hint") }}</p>
     <p v-if="!data.courses.length" class="card px-5 py-4">{{ t("ownWork.none") }}</p>
-    <CourseWork v-for="course in data.courses" :key="course.slug" :course="course" />
+    <CollectionPart v-else :work="data" />
+    <div class="no-print">
+      <CourseWork
+        v-for="course in data.courses"
+        :key="course.slug"
+        :course="course"
+        :kept="kept"
+        @keep="(number) => writes.keep.mutate({ number, words: '' })"
+      />
+    </div>
   </main>
   <LoadingNote v-else />
 </template>
