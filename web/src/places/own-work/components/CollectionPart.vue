@@ -61,22 +61,22 @@ const print = (): void => window.print();
             <UiButton
               v-if="n"
               look="text"
-              :aria-label="t('ownWork.up', { item: one.piece.item })"
+              :aria-label="`${t('ownWork.up')}: ${one.piece.item}`"
               @click="move(n, -1)"
-              >{{ t("ownWork.upShort") }}</UiButton
+              >{{ t("ownWork.up") }}</UiButton
             >
             <UiButton
               v-if="n < kept.length - 1"
               look="text"
-              :aria-label="t('ownWork.down', { item: one.piece.item })"
+              :aria-label="`${t('ownWork.down')}: ${one.piece.item}`"
               @click="move(n, 1)"
-              >{{ t("ownWork.downShort") }}</UiButton
+              >{{ t("ownWork.down") }}</UiButton
             >
             <UiButton
               look="text"
-              :aria-label="t('ownWork.drop', { item: one.piece.item })"
+              :aria-label="`${t('ownWork.drop')}: ${one.piece.item}`"
               @click="writes.drop.mutate(one.number)"
-              >{{ t("ownWork.dropShort") }}</UiButton
+              >{{ t("ownWork.drop") }}</UiButton
             >
           </span>
         </p>

@@ -85,7 +85,7 @@ const noted = (piece: Shapes["OwnPiece"]) =>
         <OwnText v-if="piece.words" :number="piece.number" :words="piece.words" />
         <p v-if="piece.remark" class="max-w-[72ch] whitespace-pre-wrap">{{ piece.remark }}</p>
         <details v-if="piece.measured || piece.notes.length" class="max-w-[760px]">
-          <summary class="cursor-pointer text-deep">{{ t("ownWork.said") }}</summary>
+          <summary class="min-h-6 cursor-pointer text-deep">{{ t("ownWork.said") }}</summary>
           <MeasuredList v-if="piece.measured" :measured="piece.measured" />
           <MarkedFile
             v-for="file in noted(piece)"

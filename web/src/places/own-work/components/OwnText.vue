@@ -15,7 +15,7 @@ const { data, error } = useQuery({ ...own.workText(() => number), enabled: () =>
 
 <template>
   <details class="max-w-[72ch]" @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary class="cursor-pointer text-deep">
+    <summary class="min-h-6 cursor-pointer text-deep">
       {{ t("ownWork.text") }} · {{ t("detail.words", { n: words }, words) }}
     </summary>
     <p v-if="error && !data" class="text-late">{{ wrong(error) }}</p>
