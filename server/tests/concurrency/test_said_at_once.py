@@ -11,7 +11,7 @@ from unittest import mock
 from apps.kernel import writes
 from apps.kernel.models import AuditRecord
 from apps.layout.models import Item
-from apps.messages.actions import announce, ask
+from apps.messages.actions import announce, answer
 from apps.messages.models import Announcement, Message, Question, QuestionLine
 from apps.notices.models import Notice
 from apps.talk.actions import write_post
@@ -65,7 +65,7 @@ class SaidAtOnce(Committed, TransactionTestCase):
         pk = asked.json()["id"]
         wishes = [(Caller(INSTRUCTOR), "North."), (Caller(INSTRUCTOR), "South.")]
         path = f"{BASE}/questions/{pk}/answers"
-        with mock.patch.object(ask, "_line", slowly(ask._line)):
+        with mock.patch.object(answer, "say_line", slowly(answer.say_line)):
             told = at_once(
                 *(lambda c=c, w=w: c.send("POST", path, {"html": f"<p>{w}</p>", "seen": 0}) for c, w in wishes)
             )
