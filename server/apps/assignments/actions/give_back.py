@@ -10,7 +10,7 @@ from django.utils.translation import gettext as _
 from unvo_core.schedule.spans import is_closed
 from unvo_core.schedule.zones import instant_of
 
-from apps.assignments.actions.whose import Whose, author_of, latest_hand_in
+from apps.assignments.actions.whose import Whose, author_of, latest_hand_in, note_handed_in
 from apps.assignments.models import GivenBack, HandIn
 from apps.assignments.queries import brief_of
 from apps.courses.public import Course, lock_course, moment
@@ -79,8 +79,7 @@ def keep_after_all(actor: Actor, course: Course, whose: Whose, attempt: int) -> 
     before = {"attempt": row.attempt, "why": given.why, "parts": given.parts}
     given.delete()
     forget(actor, course, row.item_id, row.person_id, Fact.GIVEN_BACK)
-    detail = {"receipt": row.number, "attempt": row.attempt}
-    note(actor, course, row.item_id, row.person_id, Fact.HANDED_IN, at=row.handed_in_at, detail=detail)
+    note_handed_in(actor, course, row)
     record(actor, "hand_in.keep_after_all", ("hand_in", row.pk), course_id=course.pk, before=before)
     title = _("%(item)s counts as handed in after all") % {"item": _item(course, row).title}
     _news(course, row, title, _("You need not do it again."))

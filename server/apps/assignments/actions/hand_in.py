@@ -7,13 +7,14 @@ from typing import Any
 
 from apps.assignments.actions.drafts import Seen, open_draft, refuse_other_edition
 from apps.assignments.actions.photos import make_photo_pdf
+from apps.assignments.actions.whose import note_handed_in
 from apps.assignments.models import Brief, HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course
 from apps.kernel.public import Actor, Refused, now, plain_letters, record, web_link
 from apps.layout.public import LaidItem, person_layout
 from apps.notices.public import queue_mail
-from apps.path.public import Fact, forget, note
+from apps.path.public import Fact, forget
 
 
 def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
@@ -31,8 +32,7 @@ def hand_in(actor: Actor, course: Course, item_id: int, seen: Seen) -> HandIn:
     make_photo_pdf(actor, course, draft, item.title)
     draft.receipt = receipt_of(course, item, draft, [f.stored for f in draft.files.select_related("stored")])
     draft.save(update_fields=["handed_in_at", "number", "receipt", "link"])
-    detail = {"receipt": draft.number, "attempt": draft.attempt}
-    note(actor, course, item_id, draft.person_id, Fact.HANDED_IN, at=draft.handed_in_at, detail=detail)
+    note_handed_in(actor, course, draft)
     for past in (Fact.STARTED, Fact.GIVEN_BACK):
         forget(actor, course, item_id, draft.person_id, past)
     record(actor, "hand_in.hand_in", ("hand_in", draft.pk), course_id=course.pk, after=draft.receipt)

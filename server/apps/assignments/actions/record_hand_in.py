@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo
 from unvo_core.schedule.zones import instant_of
 
 from apps.assignments.actions.hand_in import fresh_number, receipt_of
-from apps.assignments.actions.whose import Whose, author_of, latest_hand_in
+from apps.assignments.actions.whose import Whose, author_of, latest_hand_in, note_handed_in
 from apps.assignments.models import HandIn
 from apps.assignments.receipts import mail_text
 from apps.courses.public import Course, lock_course, moment
@@ -18,7 +18,7 @@ from apps.kernel.public import Actor, Refused, not_found, now, record
 from apps.layout.changes import wall_of
 from apps.layout.public import person_layout
 from apps.notices.public import queue_mail
-from apps.path.public import Fact, forget, note
+from apps.path.public import Fact, forget
 
 LONGEST_NOTE = 2_000
 Way = Literal["paper", "spoken"]
@@ -61,8 +61,7 @@ def record_hand_in(actor: Actor, course: Course, whose: Whose, wish: RecordWish)
     row.receipt = receipt_of(course, person_layout(course, row.person_id).items[row.item_id], row, [])
     row.receipt |= {"way": wish.way, "recorded_by": actor.name}
     row.save()
-    detail = {"receipt": row.number, "attempt": attempt}
-    note(actor, course, row.item_id, row.person_id, Fact.HANDED_IN, at=came, detail=detail)
+    note_handed_in(actor, course, row)
     forget(actor, course, row.item_id, row.person_id, Fact.GIVEN_BACK)
     record(actor, "hand_in.record", ("hand_in", row.pk), course_id=course.pk, after=row.receipt)
     queue_mail(row.person.email, *mail_text(row, row.person.name))
@@ -84,8 +83,7 @@ def forget_recorded(actor: Actor, course: Course, whose: Whose, attempt: int) ->
     before = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id, handed_in_at__isnull=False)
     last = before.order_by("-attempt").first()
     if last is not None:
-        detail = {"receipt": last.number, "attempt": last.attempt}
-        note(actor, course, last.item_id, last.person_id, Fact.HANDED_IN, at=last.handed_in_at, detail=detail)
+        note_handed_in(actor, course, last)
 
 
 def _next_attempt(whose: Whose) -> int:

@@ -9,6 +9,7 @@ from apps.assignments.models import HandIn
 from apps.courses.public import Course, can_see_student, membership, refuse_archived, students
 from apps.kernel.public import Actor, Refused, not_found, require
 from apps.layout.public import item_row
+from apps.path.public import Fact, note
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,11 +31,19 @@ def author_of(actor: Actor, course: Course, whose: Whose) -> int:
 
 
 def latest_hand_in(whose: Whose, attempt: int) -> HandIn:
-    """The last attempt that was handed in, held until the transaction ends; refused where it is another one."""
-    rows = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id, handed_in_at__isnull=False)
-    row = rows.select_for_update(of=("self",)).order_by("-attempt").first()
+    """The last attempt that was handed in; refused where it is another one. All attempts are held until the transaction
+    ends, a draft among them: who hands it in meanwhile has done so before, or waits."""
+    rows = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id)
+    list(rows.select_for_update().order_by("attempt"))
+    row = rows.filter(handed_in_at__isnull=False).order_by("-attempt").first()
     if row is None:
         raise not_found("hand-in")
     if row.attempt != attempt:
         raise Refused("hand_in.newer", status=409, attempt=row.attempt)
     return row
+
+
+def note_handed_in(actor: Actor, course: Course, row: HandIn) -> None:
+    """That this attempt is what its student has handed in, as of when it came."""
+    detail = {"receipt": row.number, "attempt": row.attempt}
+    note(actor, course, row.item_id, row.person_id, Fact.HANDED_IN, at=row.handed_in_at, detail=detail)

@@ -2,7 +2,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from apps.courses.public import Course
+from apps.courses.public import Course, Group
 from apps.gradebook.models import Category, ConversionTable, GradedItem, GradingScheme, LateRule, Remark, Rubric
 from apps.kernel.public import Actor, now, record
 
@@ -38,11 +38,15 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
 
 
 def _copy_tables(source: Course, course: Course, categories: Mapping[int | None, int]) -> None:
-    """Those for a group stay behind with it."""
-    for row in ConversionTable.objects.filter(course=source, removed=False, group=None).order_by("id"):
-        if row.category_id is None or row.category_id in categories:
-            row.pk, row.course, row.category_id = None, course, categories.get(row.category_id)
-            row.save()
+    """Groups came along under their names, of which a course has each once."""
+    groups = dict(Group.objects.filter(course=course).values_list("name", "pk"))
+    for row in ConversionTable.objects.filter(course=source, removed=False).select_related("group").order_by("id"):
+        if row.category_id is not None and row.category_id not in categories:
+            continue
+        group = groups[row.group.name] if row.group else None
+        row.pk, row.course, row.category_id = None, course, categories.get(row.category_id)
+        row.group_id = group
+        row.save()
 
 
 def _copies(rows: object, course: Course) -> dict[int | None, int]:

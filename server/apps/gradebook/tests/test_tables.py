@@ -7,7 +7,7 @@ from typing import Any
 
 from tests.base import KEEPS_UP, Caller
 
-from apps.courses.models import Group, GroupMember
+from apps.courses.models import Course, Group, GroupMember
 from apps.gradebook.models import ConversionTable, Score
 from apps.gradebook.tests.test_rules import AT, RulesCase
 
@@ -111,3 +111,20 @@ class Tables(RulesCase):
         self.assertIsNone(self.mine()["raw"])
         self.teacher.send("POST", f"{AT}/changes/{change}/undo")
         self.assertEqual(Fraction(self.mine()["score"]), Fraction(21, 2))
+
+    def test_they_come_along_with_a_copied_course_for_its_own_groups_and_categories(self) -> None:
+        crew = Group.objects.create(course=self.course, name="The early crew")
+        wish = self.table(until_week=5)
+        wish["tables"].append({**wish["tables"][0], "key": "other", "name": "Crew", "group": crew.pk})
+        self.set(wish)
+        made = self.teacher.send("POST", f"{AT}/copy", {"code": "SRV 110", "title": "Once more"}).json()["slug"]
+        course = Course.objects.get(slug=made)
+        copied = ConversionTable.objects.filter(course=course).order_by("position")
+        self.assertEqual(
+            [(t.name, t.until_week, t.group and t.group.name) for t in copied],
+            [("First sets", 5, None), ("Crew", 5, "The early crew")],
+        )
+        for table in copied:
+            assert table.category is not None
+            self.assertEqual((table.category.name, table.category.course_id), ("Homework", course.pk))
+        self.assertEqual({t.group.course_id for t in copied if t.group}, {course.pk})
