@@ -4,7 +4,7 @@ from fractions import Fraction
 
 from hypothesis import given
 from hypothesis import strategies as st
-from unvo_core.grading.attempts import counting_attempt, mean_result
+from unvo_core.grading.attempts import attempts_left, counting_attempt, extra_for_one_more, mean_result
 from unvo_core.grading.late import LateRule, apply_late
 
 from core.tests.vectors import vector
@@ -52,3 +52,17 @@ class CountingAttempt(unittest.TestCase):
         found = mean_result([apply_late(rule, Fraction(20), Fraction(30), when, DUE) for when in (DUE, at)])
         self.assertEqual((found.given, found.deduction, found.counts), (20, Fraction(3, 2), Fraction(37, 2)))
         self.assertEqual((found.seconds, found.units), (3600, 1))
+
+
+class AttemptsLeft(unittest.TestCase):
+    def test_of_two_and_what_one_was_allowed_besides(self) -> None:
+        self.assertEqual([attempts_left(2, 0, n) for n in (0, 1, 2, 3)], [2, 1, 0, 0])
+        self.assertEqual(attempts_left(2, 1, 2), 1)
+        self.assertIsNone(attempts_left(None, 0, 9))
+
+    def test_one_more_takes_as_much_as_is_missing_and_no_more(self) -> None:
+        self.assertEqual(extra_for_one_more(2, 0, 1), 0, "one is left")
+        self.assertEqual(extra_for_one_more(2, 0, 2), 1)
+        self.assertEqual(extra_for_one_more(2, 1, 3), 2, "the extra one is used too")
+        self.assertEqual(extra_for_one_more(1, 0, 3), 3, "two were recorded on paper")
+        self.assertEqual(extra_for_one_more(None, 0, 5), 0)

@@ -3,7 +3,7 @@ from datetime import UTC, datetime, timedelta
 
 from hypothesis import given
 from hypothesis import strategies as st
-from unvo_core.schedule.spans import Span, is_closed, is_late, seconds_late, span_problems
+from unvo_core.schedule.spans import Span, is_closed, is_late, is_near_due, seconds_late, span_problems
 
 DUE = datetime(2026, 10, 11, 23, 59, tzinfo=UTC)
 
@@ -36,3 +36,14 @@ class Order(unittest.TestCase):
         span = Span(*(None if d is None else DUE + timedelta(days=d) for d in days))
         set_ = [d for d in days if d is not None]
         self.assertEqual(span_problems(span) == [], set_ == sorted(set_))
+
+
+class NearDue(unittest.TestCase):
+    """A day before to two days after, both ends in, unless it has closed."""
+
+    def test_its_edges(self) -> None:
+        due = datetime(2026, 10, 7, 23, 59, tzinfo=UTC)
+        for hours, near in ((-25, False), (-24, True), (0, True), (48, True), (49, False)):
+            self.assertEqual(is_near_due(Span(due=due), due + timedelta(hours=hours)), near, hours)
+        self.assertFalse(is_near_due(Span(due=due, closes=due), due + timedelta(hours=1)))
+        self.assertFalse(is_near_due(Span(), due))

@@ -11,6 +11,18 @@ from unvo_core.grading.late import LateResult
 Counting = Literal["best", "latest", "first", "mean"]
 
 
+def attempts_left(most: int | None, extra: int, handed_in: int) -> int | None:
+    """How many more somebody has, of `most` and what they were allowed besides; None: as many as they like."""
+    return None if most is None else max(0, most + extra - handed_in)
+
+
+def extra_for_one_more(most: int | None, extra: int, handed_in: int) -> int:
+    """How many attempts besides `most` it takes for one more than are handed in; 0 where one is left."""
+    if most is None or attempts_left(most, extra, handed_in):
+        return 0
+    return handed_in + 1 - most
+
+
 def attempt_to_score(handed_in: int, scored: Iterable[int]) -> int:
     """To which attempt, from 1, a score goes that names none: the last that was handed in (0: none) or has a score."""
     return max(1, handed_in, *scored)

@@ -68,5 +68,16 @@ def seconds_late(at: datetime, due: datetime | None) -> int:
     return max(1, int((at - end_of(due)).total_seconds()))
 
 
+BEFORE_DUE, AFTER_DUE = timedelta(days=1), timedelta(days=2)
+
+
+def is_near_due(span: Span, now: datetime) -> bool:
+    """A day before its due moment to two after, as long as it is not closed: what is begun and not handed in then is
+    worth a word."""
+    if span.due is None or is_closed(span, now):
+        return False
+    return span.due - BEFORE_DUE <= now <= span.due + AFTER_DUE
+
+
 def is_closed(span: Span, now: datetime) -> bool:
     return span.closes is not None and _is_over(span.closes, now)

@@ -137,12 +137,12 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     what = counted(cell, rules, item.possible, item.span.due) if cell else None
     raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
     numbers = numbers_of(course, item_id) if graded_row(course, item_id).anonymous else NAMED
-    out_now = cell is not None and bool(cell.attempts) and not cell.held
-    hidden = numbers.hides(person_id, out=out_now)
+    is_out = _state(item.excused, own, handed[-1] if handed else None, cell, what) == "released"
+    hidden = numbers.hides(person_id, out=is_out)
     attempts = [_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed]
     return shown.Work(
         person_id=person_id,
-        name=numbers.name(person_id, enrolment.person.name, out=out_now),
+        name=numbers.name(person_id, enrolment.person.name, out=is_out),
         section=enrolment.section.name if enrolment.section and not hidden else "",
         attempts=[a.model_copy(update={"number": ""}) if hidden else a for a in attempts],
         draft_started_at=draft.started_at if draft else None,

@@ -7,6 +7,7 @@ from datetime import datetime
 from fractions import Fraction
 from zoneinfo import ZoneInfo
 
+from unvo_core.grading.attempts import attempts_left
 from unvo_core.grading.late import apply_late
 from unvo_core.plan.promises import promised
 from unvo_core.schedule.spans import is_closed, seconds_late
@@ -44,7 +45,7 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
         draft=_draft(draft) if draft else None,
         attempts=[_attempt(h, item, out_by.get(h.attempt), shown, len(out_by)) for h in handed],
         rubric=shown_rubric(course, item_id),
-        attempts_left=None if brief.attempts is None else max(0, brief.attempts + extra - len(handed)),
+        attempts_left=attempts_left(brief.attempts, extra, len(handed)),
         open=not is_closed(item.span, now),
         late_now_seconds=late,
         late_now_deduction=str(points(cost)) if cost else None,

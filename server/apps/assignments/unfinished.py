@@ -3,18 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from django.db.models import Exists, OuterRef, Q, QuerySet
-from unvo_core.schedule.spans import is_closed
+from unvo_core.schedule.spans import is_near_due
 
 from apps.assignments.models import HandIn, HandInFile, HandInPhoto
 from apps.courses.public import Course, Seat, WaitingRow
 from apps.layout.public import Layout, layout, layout_for
-
-BEFORE, AFTER = timedelta(days=1), timedelta(days=2)
-"""So near to its due moment a draft is worth a word."""
-
 
 DRAFT = ("course_id", "item_id", "person_id", "started_at")
 
@@ -30,10 +26,7 @@ def draft_rows(of: Q) -> QuerySet[HandIn]:
 def near_due(laid: Layout, item_id: int, person_id: int, now: datetime) -> datetime | None:
     """When it is due for the person, if that is near, and it can still be handed in."""
     item = layout_for(laid, person_id).student_items.get(item_id)
-    due = item.span.due if item else None
-    if item is None or due is None or item.excused or is_closed(item.span, now):
-        return None
-    return due if due - BEFORE <= now <= due + AFTER else None
+    return item.span.due if item and not item.excused and is_near_due(item.span, now) else None
 
 
 def unfinished_row(seat: Seat, item_id: int, some: Sequence[tuple[datetime, datetime]], now: datetime) -> WaitingRow:

@@ -4,16 +4,14 @@ from __future__ import annotations
 
 from django.utils.translation import gettext as _
 
-from apps.assignments.actions.whose import Whose, author_of, latest_hand_in
+from apps.assignments.actions.whose import Whose, author_of, latest_hand_in, tell_of_work
 from apps.assignments.models import WorkComment
 from apps.courses.public import Course
 from apps.kernel.public import Actor, Refused, not_found, now, record, some_words
 from apps.layout.public import item_row
-from apps.notices.public import News, notify
 
 LONGEST = 5_000
 MOST = 50
-BEGINNING = 160
 
 
 def comment(actor: Actor, course: Course, whose: Whose, attempt: int, words: str) -> WorkComment:
@@ -27,9 +25,7 @@ def comment(actor: Actor, course: Course, whose: Whose, attempt: int, words: str
     )
     record(actor, "hand_in.comment", ("hand_in", row.pk), course_id=course.pk, after={"words": made.words})
     title = _("%(name)s on your work: %(item)s") % {"name": actor.name, "item": item_row(course, row.item_id).title}
-    address = f"/c/{course.slug}/item/{row.item_id}"
-    news = News(kind="work", title=title, address=address, line=made.words[:BEGINNING], course=course.code)
-    notify([row.person_id], news)
+    tell_of_work(course, row, title, made.words)
     return made
 
 

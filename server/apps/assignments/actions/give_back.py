@@ -7,10 +7,11 @@ from dataclasses import dataclass
 from zoneinfo import ZoneInfo
 
 from django.utils.translation import gettext as _
+from unvo_core.grading.attempts import extra_for_one_more
 from unvo_core.schedule.spans import is_closed
 from unvo_core.schedule.zones import instant_of
 
-from apps.assignments.actions.whose import Whose, author_of, latest_hand_in, note_handed_in
+from apps.assignments.actions.whose import Whose, author_of, latest_hand_in, note_handed_in, tell_of_work
 from apps.assignments.models import GivenBack, HandIn
 from apps.assignments.queries import brief_of
 from apps.courses.public import Course, lock_course, moment
@@ -18,13 +19,10 @@ from apps.gradebook.public import item_rubric
 from apps.kernel.public import Actor, Refused, not_found, now, one_line, record, some_words
 from apps.layout.changes import AllowanceWish, end_grant, grant, wall_of
 from apps.layout.public import LaidItem, person_layout
-from apps.notices.public import News, notify
 from apps.path.public import Fact, forget, note
 
 LONGEST_WHY = 2_000
-MOST_PARTS = 30
 LONGEST_PART = 200
-BEGINNING = 160
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -82,7 +80,7 @@ def keep_after_all(actor: Actor, course: Course, whose: Whose, attempt: int) -> 
     note_handed_in(actor, course, row)
     record(actor, "hand_in.keep_after_all", ("hand_in", row.pk), course_id=course.pk, before=before)
     title = _("%(item)s counts as handed in after all") % {"item": _item(course, row).title}
-    _news(course, row, title, _("You need not do it again."))
+    tell_of_work(course, row, title, _("You need not do it again."))
 
 
 def _parts(course: Course, item_id: int, names: Sequence[str]) -> list[str]:
@@ -104,7 +102,8 @@ def _allowed(actor: Actor, course: Course, row: HandIn, until: str) -> int | Non
     at = instant_of(wall, zone)
     if at <= now():
         raise Refused("hand_in.until_past", at=moment(at, zone))
-    extra = _more_attempts(row, item)
+    had = item.allowed.extra_attempts if item.allowed else 0
+    extra = extra_for_one_more(brief_of(row.item_id).attempts, had, row.attempt)
     later = item.span.due is None or at > item.span.due or is_closed(item.span, now())
     if not later and not extra:
         return None
@@ -118,23 +117,11 @@ def _allowed(actor: Actor, course: Course, row: HandIn, until: str) -> int | Non
     return grant(actor, course, wish)[0].pk
 
 
-def _more_attempts(row: HandIn, item: LaidItem) -> int:
-    """How many more than the brief's it takes for one more; 0 where there is one left."""
-    most = brief_of(row.item_id).attempts
-    had = item.allowed.extra_attempts if item.allowed else 0
-    return 0 if most is None or row.attempt < most + had else row.attempt + 1 - most
-
-
 def _tell(course: Course, row: HandIn, why: str) -> None:
     item = _item(course, row)
     by = moment(item.span.due, ZoneInfo(course.zone)) if item.span.due else ""
     title = _("Given back, to do again by %(at)s: %(item)s") % {"item": item.title, "at": by}
-    _news(course, row, title, why[:BEGINNING])
-
-
-def _news(course: Course, row: HandIn, title: str, line: str) -> None:
-    address = f"/c/{course.slug}/item/{row.item_id}"
-    notify([row.person_id], News(kind="work", title=title, address=address, line=line, course=course.code))
+    tell_of_work(course, row, title, why)
 
 
 def _item(course: Course, row: HandIn) -> LaidItem:

@@ -9,7 +9,10 @@ from apps.assignments.models import HandIn
 from apps.courses.public import Course, can_see_student, membership, refuse_archived, students
 from apps.kernel.public import Actor, Refused, not_found, require
 from apps.layout.public import item_row
+from apps.notices.public import News, notify
 from apps.path.public import Fact, note
+
+BEGINNING = 160
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,3 +50,10 @@ def note_handed_in(actor: Actor, course: Course, row: HandIn) -> None:
     """That this attempt is what its student has handed in, as of when it came."""
     detail = {"receipt": row.number, "attempt": row.attempt}
     note(actor, course, row.item_id, row.person_id, Fact.HANDED_IN, at=row.handed_in_at, detail=detail)
+
+
+def tell_of_work(course: Course, row: HandIn, title: str, words: str) -> None:
+    """Its student is told that something was said or done with it."""
+    address = f"/c/{course.slug}/item/{row.item_id}"
+    news = News(kind="work", title=title, address=address, line=words[:BEGINNING], course=course.code)
+    notify([row.person_id], news)

@@ -41,6 +41,12 @@ class Anonymous(DemoCase):
         queue, work = self.said()
         self.assertIn(person.sort_name, queue)
         self.assertIn(person.name, work)
+        for method, rest in (("PUT", ""), ("POST", "?attempt=2")):
+            body = {"text": "Page 5", "comment": "", "attempt": 2} if method == "PUT" else None
+            self.student.send(method, self.path(LOOP, "/hand-in") + rest, body)
+        queue, work = self.said()
+        self.assertNotIn(person.sort_name, queue, "their next attempt waits")
+        self.assertNotIn(person.name, work)
 
     def test_a_piece_keeps_its_number_and_another_item_has_others(self) -> None:
         def names() -> dict[int, str]:

@@ -1,40 +1,27 @@
 <script setup lang="ts">
-import { reactive, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useTyped } from "@/frame/unsaved";
-import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
 import UiField from "@/ui/field/UiField.vue";
-import { say } from "@/ui/notice/notices";
+import { useSaying } from "../model/use-saying";
 import { useSayingWrites } from "../queries";
 
 /** Work that came on paper or was spoken: that it came, and when. */
 const { work, slug, id } = defineProps<{ work: Shapes["Work"]; slug: string; id: number }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
-const wrong = useWrong();
 const writes = useSayingWrites(
   () => slug,
   () => id,
   () => work.person_id,
 );
-const form = reactive({ way: "paper" as "paper" | "spoken", at: "", note: "" });
-const { mayClose } = useTyped(() => form);
-const refused = ref("");
-
-async function record(): Promise<void> {
-  refused.value = "";
-  try {
-    await writes.record.mutateAsync({ ...form });
-    say(t("recorded.done", { name: work.name }));
-    emit("close");
-  } catch (error) {
-    refused.value = wrong(error);
-  }
-}
+const { form, refused, mayClose, submit } = useSaying(
+  { way: "paper" as "paper" | "spoken", at: "", note: "" },
+  (wish) => writes.record.mutateAsync(wish),
+  { words: () => t("recorded.done", { name: work.name }), close: () => emit("close") },
+);
 </script>
 
 <template>
@@ -45,7 +32,7 @@ async function record(): Promise<void> {
     @close="emit('close')"
   >
     <p class="text-[15px]">{{ t("recorded.line", { name: work.name }) }}</p>
-    <form class="mt-3 grid gap-3" @submit.prevent="record">
+    <form class="mt-3 grid gap-3" @submit.prevent="submit">
       <fieldset>
         <legend class="text-[13.5px] text-soft">{{ t("recorded.how") }}</legend>
         <label v-for="way in ['paper', 'spoken'] as const" :key="way" class="flex min-h-7 items-center gap-2">

@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from "vue";
+import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useTyped } from "@/frame/unsaved";
-import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
-import { say } from "@/ui/notice/notices";
+import { useSaying } from "../model/use-saying";
 import { useSayingWrites } from "../queries";
 
 /** Gives the last attempt back: why, what of it, and by when it comes again. */
@@ -21,31 +19,21 @@ const { work, possible, slug, id } = defineProps<{
 }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
-const wrong = useWrong();
 const writes = useSayingWrites(
   () => slug,
   () => id,
   () => work.person_id,
 );
-const form = reactive({ why: "", until: work.until, parts: [] as string[] });
-const { mayClose } = useTyped(() => form);
-const refused = ref("");
 const attempt = computed(() => work.attempts.at(-1)!);
 const criteria = computed(() => work.rubric?.criteria.map((one) => one.name) ?? []);
+const { form, refused, mayClose, submit } = useSaying(
+  { why: "", until: work.until, parts: [] as string[] },
+  (wish) => writes.giveBack.mutateAsync({ attempt: attempt.value.attempt, ...wish }),
+  { words: () => t("again.done", { name: work.name }), close: () => emit("close") },
+);
 
 function choose(part: string, on: boolean): void {
   form.parts = on ? [...form.parts, part] : form.parts.filter((one) => one !== part);
-}
-
-async function give(): Promise<void> {
-  refused.value = "";
-  try {
-    await writes.giveBack.mutateAsync({ attempt: attempt.value.attempt, ...form });
-    say(t("again.done", { name: work.name }));
-    emit("close");
-  } catch (error) {
-    refused.value = wrong(error);
-  }
 }
 </script>
 
@@ -60,7 +48,7 @@ async function give(): Promise<void> {
     <p v-if="attempt.given !== null" class="mt-1 text-[15px]">
       {{ t("again.points", { points: t("attempt.given", { points: attempt.given, possible }) }) }}
     </p>
-    <form class="mt-3 grid gap-3" @submit.prevent="give">
+    <form class="mt-3 grid gap-3" @submit.prevent="submit">
       <UiField v-slot="{ field }" :label="t('again.why')">
         <textarea :id="field" v-model="form.why" class="field" rows="4" maxlength="2000" required />
       </UiField>

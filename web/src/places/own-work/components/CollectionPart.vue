@@ -3,10 +3,9 @@ import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
-import { valueOf } from "@/ui/field/events";
-import UiField from "@/ui/field/UiField.vue";
 import { timesIn } from "@/ui/moment/zones";
 import { useCollection } from "../queries";
+import OwnWord from "./OwnWord.vue";
 
 /** What somebody keeps of their own work, in their order, with a word on each. */
 const { work } = defineProps<{ work: Shapes["OwnWork"] }>();
@@ -86,33 +85,8 @@ const print = (): void => window.print();
           }}</a>
           <a v-if="one.piece.link" :href="one.piece.link" class="break-all">{{ one.piece.link }}</a>
         </p>
-        <UiField
-          v-slot="{ field }"
-          :label="t('ownWork.word', { item: one.piece.item })"
-          class="no-print mt-1"
-        >
-          <textarea
-            :id="field"
-            class="field"
-            rows="2"
-            maxlength="5000"
-            :value="one.words"
-            @change="writes.keep.mutate({ number: one.number, words: valueOf($event) })"
-          />
-        </UiField>
-        <p class="only-print max-w-[72ch] whitespace-pre-wrap">{{ one.words }}</p>
+        <OwnWord :number="one.number" :words="one.words" :item="one.piece.item" />
       </li>
     </ol>
   </section>
 </template>
-
-<style scoped>
-.only-print {
-  display: none;
-}
-@media print {
-  .only-print {
-    display: block;
-  }
-}
-</style>
