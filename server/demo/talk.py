@@ -10,6 +10,7 @@ from fractions import Fraction
 from random import Random
 from typing import Any
 
+from apps.assignments.models import Brief
 from apps.courses.models import Course, Group, GroupMember
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.actors import SYSTEM
@@ -32,6 +33,8 @@ from demo.sketch import sketch_png
 
 SEED = 70
 MOST_TALKERS = 60
+SHARED = "Field book: areas"
+"""Booked by a party together."""
 THIS_WEEK, REFLECTED, IN_PARTIES = 7, 4, 5
 """The week that runs, the one that ends in a reflection, and the one whose discussion goes on in parties."""
 HELLO, KIT_QUESTIONS, LOOK_BACK = "Say who you are", "Questions about the kit", "Looking back: three, two, one"
@@ -110,6 +113,9 @@ def play(course: Course, teacher: Person, class_: list[Person], now: datetime) -
     game = _Game(course, class_[:MOST_TALKERS], now, Random(SEED), parties)
     items = {i.title: i for i in Item.objects.filter(course=course, kind="discussion")}
     Discussion.objects.filter(item=items[TALKS[IN_PARTIES - 1].title]).update(groups=sorted(set(parties.values())))
+    Brief.objects.filter(item__course=course, item__title=SHARED).update(
+        in_groups=True, groups=sorted(set(parties.values()))
+    )
     game.introduce(items[HELLO])
     game.ask(items[KIT_QUESTIONS])
     for talk in TALKS:

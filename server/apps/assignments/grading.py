@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
 from datetime import UTC, datetime, timedelta
 from fractions import Fraction
 from zoneinfo import ZoneInfo
 
 from unvo_core.grading.late import apply_late
-from unvo_core.schedule.spans import seconds_late
 
+from apps.assignments.actions.together import Apart
 from apps.assignments.anonymous import NAMED, Numbers, numbers_of
 from apps.assignments.api import grading_schemas as shown
 from apps.assignments.api import schemas as out
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import HandIn
-from apps.assignments.queries import hand_ins, hand_ins_of_item
-from apps.courses.public import Course, Enrolment, Membership, can_see_student, students
+from apps.assignments.queries import brief_of, came_with, crew_at, crews_at, hand_ins_of_item, work_of_person
+from apps.assignments.showing import attempt_out, late_of, notes_out
+from apps.courses.public import Course, Crew, Enrolment, Membership, can_see_student, students
 from apps.gradebook.public import (
     CellScores,
     Counted,
@@ -42,7 +44,9 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
     """Everyone in the grader's sections; waiting work first, oldest first, then by name."""
     item = _item(course, item_id)
     graded = graded_row(course, item_id)
-    cells, work = cells_of_item(graded), hand_ins_of_item(item_id)
+    cells, teams = cells_of_item(graded), crews_at(course, item_id)
+    work = hand_ins_of_item(item_id, teams)
+    group = {person_id: crew.name for crew in teams for person_id in crew.people}
     sections = None if member.section_ids is None else list(member.section_ids)
     known = setup_of(course)
     rule = known.item_rules(item_id, 0).late_rule
@@ -53,7 +57,8 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
         cell = cells.get(enrolment.person_id)
         rules = known.item_rules(item_id, enrolment.person_id)
         what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
-        rows.append(_queue_row(enrolment, own_item, work.get(enrolment.person_id, []), cell, what, numbers))
+        own = work.get(enrolment.person_id, [])
+        rows.append(_queue_row(enrolment, own_item, own, cell, what, numbers, group.get(enrolment.person_id, "")))
     waiting_first = sorted(
         rows,
         key=lambda r: (
@@ -85,8 +90,9 @@ def _queue_row(
     cell: CellScores | None,
     what: Counted | None,
     numbers: Numbers,
+    group: str,
 ) -> shown.QueueRow:
-    """One student; `own`: their attempts in order, a draft among them."""
+    """One student; `own`: their attempts in order, a draft among them; `group`: in which they work on it now."""
     latest = next((h for h in reversed(own) if h.handed_in_at), None)
     state = _state(item.excused, own, latest, cell, what)
     hidden = numbers.hides(enrolment.person_id, out=state == "released")
@@ -96,10 +102,16 @@ def _queue_row(
         section=enrolment.section.name if enrolment.section and not hidden else "",
         state=state,
         handed_in_at=latest.handed_in_at if latest else None,
-        late_seconds=_late(latest, item),
+        late_seconds=late_of(latest, item),
         attempt=latest.attempt if latest else 0,
         score=str(points(what.result.counts)) if what else None,
+        group="" if hidden else _group_of(latest, group),
     )
+
+
+def _group_of(last: HandIn | None, group: str) -> str:
+    """In which the last attempt was handed in; before there is one, in which it is worked on."""
+    return (last.receipt or {}).get("group", "") if last else group
 
 
 def _state(
@@ -116,10 +128,6 @@ def _state(
     return "started" if own else "nothing"
 
 
-def _late(latest: HandIn | None, item: LaidItem) -> int:
-    return seconds_late(latest.handed_in_at, item.span.due) if latest and latest.handed_in_at else 0
-
-
 def work_of(course: Course, item_id: int, person_id: int, member: Membership, reader_id: int) -> shown.Work:
     """One student's attempts with the score of the latest; a draft shows only that it is there."""
     _item(course, item_id)
@@ -128,30 +136,66 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     if enrolment is None:
         raise not_found("student")
     item = person_layout(course, person_id).items[item_id]
-    own = hand_ins(item_id, person_id)
-    handed = [h for h in own if h.handed_in_at]
-    draft = next((h for h in own if not h.handed_in_at), None)
-    attempt = handed[-1].attempt if handed else 1
+    brief = brief_of(item_id)
+    crew = crew_at(course, brief, person_id)
+    own = work_of_person(brief, person_id, crew)
+    handed, draft = own.handed, own.draft
+    last = handed[-1] if handed else None
     cell = cells_of_people(course, [person_id], [item_id]).get(person_id, {}).get(item_id)
     rules = setup_of(course).item_rules(item_id, person_id)
     what = counted(cell, rules, item.possible, item.span.due) if cell else None
     raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
     numbers = numbers_of(course, item_id) if graded_row(course, item_id).anonymous else NAMED
-    is_out = _state(item.excused, own, handed[-1] if handed else None, cell, what) == "released"
+    is_out = _state(item.excused, [*handed, *([draft] if draft else [])], last, cell, what) == "released"
     hidden = numbers.hides(person_id, out=is_out)
     attempts = [_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed]
+    others = _others(course, last, crew, person_id)
     return shown.Work(
         person_id=person_id,
         name=numbers.name(person_id, enrolment.person.name, out=is_out),
         section=enrolment.section.name if enrolment.section and not hidden else "",
-        attempts=[a.model_copy(update={"number": ""}) if hidden else a for a in attempts],
+        attempts=[a.model_copy(update=UNSAID) if hidden else a for a in attempts],
         draft_started_at=draft.started_at if draft else None,
         draft_files=len(draft.files.all()) if draft else 0,
-        score=score_out(course, item, person_id, attempt, handed[-1].handed_in_at if handed else None),
+        score=score_out(course, item, person_id, last.attempt if last else 1, last.handed_in_at if last else None),
         rubric=shown_rubric(course, item_id),
         due=item.span.due,
         until=proposed_until(course, now()),
+        group="" if hidden else _group_of(last, crew.name if crew else ""),
+        fellows=_fellows(course, item_id, last, others, numbers),
     )
+
+
+UNSAID = {"number": "", "group": "", "handed_in_by": ""}
+"""Of an attempt by which its student would be known."""
+
+
+def _others(course: Course, last: HandIn | None, crew: Crew | None, person_id: int) -> dict[int, str]:
+    if last is not None:
+        return dict(came_with(last).values_list("person_id", "person__name").order_by("person__sort_name"))
+    return {p: name for p, name in crew.people.items() if p != person_id} if crew else {}
+
+
+def _fellows(
+    course: Course, item_id: int, last: HandIn | None, others: Mapping[int, str], numbers: Numbers
+) -> list[shown.Fellow]:
+    if not others:
+        return []
+    cells = cells_of_people(course, list(others), [item_id])
+    attempt = last.attempt if last else 1
+    found = []
+    for person_id, name in others.items():
+        cell = cells.get(person_id, {}).get(item_id)
+        raw = next((a.raw for a in cell.attempts if a.attempt == attempt), None) if cell else None
+        is_out = raw is not None and cell is not None and not cell.held
+        said = numbers.name(person_id, name, out=is_out)
+        found.append(shown.Fellow(person_id=person_id, name=said, score=None if raw is None else str(points(raw))))
+    return found
+
+
+def apart_said(course: Course, item_id: int, apart: Sequence[Apart]) -> list[str]:
+    numbers = numbers_of(course, item_id) if apart and graded_row(course, item_id).anonymous else NAMED
+    return [f"{numbers.name(one.person_id, one.name, out=False)}: {one.raw}" for one in apart]
 
 
 def proposed_until(course: Course, at: datetime) -> str:
@@ -167,7 +211,8 @@ def shown_rubric(course: Course, item_id: int) -> RubricOut | None:
 
 def handed_in_at(item_id: int, person_id: int, attempt: int) -> datetime | None:
     """When the attempt came in; None for the first of somebody who handed in nothing, which can be scored too."""
-    handed = {h.attempt: h.handed_in_at for h in hand_ins(item_id, person_id) if h.handed_in_at}
+    rows = HandIn.objects.filter(item_id=item_id, person_id=person_id, handed_in_at__isnull=False)
+    handed = dict(rows.values_list("attempt", "handed_in_at"))
     if attempt in handed:
         return handed[attempt]
     if handed or attempt != 1:
@@ -214,58 +259,6 @@ def _graded(hand_in: HandIn, item: LaidItem, raw: Fraction | None, what: Counted
             "counts": what is not None and what.attempts > 1 and what.attempt == hand_in.attempt,
         }
     )
-
-
-def notes_out(hand_in: HandIn) -> list[out.Note]:
-    return [
-        out.Note(
-            id=n.pk,
-            file_id=n.file_id,
-            page=n.page,
-            across=n.across,
-            down=n.down,
-            second=n.second,
-            words=n.words,
-            by=n.by.name,
-            at=n.at,
-        )
-        for n in hand_in.notes.all()
-    ]
-
-
-def attempt_out(hand_in: HandIn, item: LaidItem, reader_id: int) -> out.Attempt:
-    back = getattr(hand_in, "given_back", None)
-    return out.Attempt(
-        attempt=hand_in.attempt,
-        number=hand_in.number or "",
-        handed_in_at=hand_in.handed_in_at,
-        late_seconds=_late(hand_in, item),
-        text=hand_in.text,
-        comment=hand_in.comment,
-        link=hand_in.link,
-        files=files_out(hand_in),
-        way=hand_in.way,  # type: ignore[arg-type]  # the model takes no other
-        recorded_by=(hand_in.receipt or {}).get("recorded_by", ""),
-        comments=[
-            out.CommentOut(id=c["id"], words=c["words"], by=c["by__name"], mine=c["by_id"] == reader_id, at=c["at"])
-            for c in hand_in.said  # type: ignore[attr-defined]  # as `hand_ins` annotates it
-        ],
-        given_back=back and out.Returned(why=back.why, parts=back.parts, by=back.by.name, at=back.at),
-    )
-
-
-def files_out(hand_in: HandIn) -> list[out.WorkFile]:
-    return [
-        out.WorkFile(
-            id=f.pk,
-            name=f.stored.name,
-            size=f.stored.size,
-            content_type=f.stored.content_type,
-            sha256=f.stored.sha256,
-            address=f"/files/{f.stored.key}/{f.stored.name}",
-        )
-        for f in hand_in.files.all()
-    ]
 
 
 def _item(course: Course, item_id: int) -> LaidItem:

@@ -13,11 +13,12 @@ from unvo_core.plan.promises import promised
 from unvo_core.schedule.spans import is_closed, seconds_late
 
 from apps.assignments.api import schemas as out
-from apps.assignments.grading import attempt_out, files_out, notes_out, shown_rubric
+from apps.assignments.grading import shown_rubric
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief, HandIn, HandInPhoto
-from apps.assignments.queries import brief_of, hand_ins
-from apps.courses.public import Course
+from apps.assignments.queries import brief_of, crew_at, saved_by_other, used_attempts, work_of_person
+from apps.assignments.showing import attempt_out, files_out, notes_out
+from apps.courses.public import Course, Crew
 from apps.gradebook.public import Released, ShownMark, late_rule, measured_out, points, released_attempts
 from apps.kernel.public import dots_per_inch, file_out, not_found
 from apps.layout.public import LaidItem
@@ -31,9 +32,11 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
     item = known.laid.student_items[item_id]
     if item.kind != ASSIGNMENT.code:
         raise not_found("assignment")
-    brief, own = brief_of(item_id), hand_ins(item_id, person_id)
-    handed = [h for h in own if h.handed_in_at]
-    draft = next((h for h in own if not h.handed_in_at), None)
+    brief = brief_of(item_id)
+    crew = crew_at(course, brief, person_id)
+    own = work_of_person(brief, person_id, crew)
+    handed, draft = own.handed, own.draft
+    used = used_attempts(item_id, crew.people) if crew else len(handed)
     extra = item.allowed.extra_attempts if item.allowed else 0
     rule = late_rule(course, item_id)
     late = seconds_late(now, item.span.due)
@@ -42,17 +45,19 @@ def my_work(course: Course, item_id: int, person_id: int, known: Progress, now: 
     shown = known.marks.by_item.get(item_id)
     return out.MyWork(
         brief=brief_out(brief, item.takes_hand_ins),
-        draft=_draft(draft) if draft else None,
+        draft=_draft(draft, person_id) if draft else None,
         attempts=[_attempt(h, item, out_by.get(h.attempt), shown, len(out_by)) for h in handed],
         rubric=shown_rubric(course, item_id),
-        attempts_left=attempts_left(brief.attempts, extra, len(handed)),
+        attempts_left=attempts_left(brief.attempts, extra, used),
         open=not is_closed(item.span, now),
         late_now_seconds=late,
         late_now_deduction=str(points(cost)) if cost else None,
         score=_score(item, shown),
         being_graded=shown is not None and shown.mark.held,
         back_by=_back_by(course, handed, shown),
-        photos_before=len(handed[-1].photos.all()) if handed and draft is None else 0,
+        photos_before=len((handed[-1].first or handed[-1]).photos.all()) if handed and draft is None else 0,
+        together=_together(brief, crew),
+        aside=_draft(own.aside, person_id) if own.aside else None,
     )
 
 
@@ -97,10 +102,18 @@ def brief_out(brief: Brief, takes_hand_ins: bool) -> out.Brief:
         most_megabytes=brief.most_megabytes,
         attempts=brief.attempts,
         template=brief.template,
+        in_groups=brief.in_groups,
+        groups=brief.groups,
     )
 
 
-def _draft(draft: HandIn) -> out.Draft:
+def _together(brief: Brief, crew: Crew | None) -> out.Together | None:
+    if not brief.in_groups:
+        return None
+    return out.Together(name=crew.name, people=list(crew.people.values())) if crew else out.Together(name="", people=[])
+
+
+def _draft(draft: HandIn, reader_id: int) -> out.Draft:
     return out.Draft(
         attempt=draft.attempt,
         edition=draft.edition,
@@ -110,6 +123,7 @@ def _draft(draft: HandIn) -> out.Draft:
         files=files_out(draft),
         photos=[photo_out(photo) for photo in draft.photos.all()],
         saved_at=draft.saved_at,
+        saved_by=saved_by_other(draft, reader_id),
     )
 
 

@@ -13,8 +13,8 @@ from django.db.models import Prefetch
 from django.utils.translation import gettext as _
 
 from apps.assignments.api import schemas as out
-from apps.assignments.grading import files_out, notes_out
 from apps.assignments.models import HandIn, HandInFile, KeptPiece, WorkNote
+from apps.assignments.showing import files_out, notes_out
 from apps.gradebook.public import Released, measured_out, points, released_to
 from apps.kernel.public import not_found, on_one_line
 
@@ -81,10 +81,13 @@ def _packed(person_id: int, rows: Sequence[HandIn], words: Mapping[int, str]) ->
 
 
 def _hand_ins(person_id: int) -> Sequence[HandIn]:
-    rows = HandIn.objects.filter(person_id=person_id, handed_in_at__isnull=False).select_related("course", "item")
+    rows = HandIn.objects.filter(person_id=person_id, handed_in_at__isnull=False).select_related(
+        "course", "item", "first"
+    )
     files = Prefetch("files", HandInFile.objects.select_related("stored"))
-    notes = Prefetch("notes", WorkNote.objects.select_related("by"))
-    return list(rows.order_by("-handed_in_at").prefetch_related(files, notes))
+    said = WorkNote.objects.select_related("by", "file__stored")
+    notes = [Prefetch(of, said) for of in ("notes", "first__notes")]
+    return list(rows.order_by("-handed_in_at").prefetch_related(files, *notes))
 
 
 def _piece(row: HandIn, given: Released | None) -> out.OwnPiece:
@@ -132,10 +135,9 @@ def _said(row: HandIn, given: Released | None) -> str:
     possible = "" if row.item.points is None else f" / {points(Fraction(row.item.points))}"
     lines = [f"{_('Given')}: {points(Fraction(given.raw))}{possible}", given.comment]
     lines += [_criterion(one) for one in (given.measured or {}).get("criteria", [])]
-    names = {file.pk: file.stored.name for file in row.files.all()}
-    for note in row.notes.all():
+    for note in (row.first or row).notes.all():
         place = f"{_('page')} {note.page}" if note.page is not None else f"{note.second} s"
-        lines.append(f"{names.get(note.file_id, '')}, {place}: {note.words}")
+        lines.append(f"{note.file.stored.name}, {place}: {note.words}")
     return "\n".join(line for line in lines if line.strip()) + "\n"
 
 

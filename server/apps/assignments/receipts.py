@@ -23,6 +23,11 @@ def _lines(hand_in: HandIn, person: str) -> list[tuple[str, str]]:
         (_("Handed in"), handed_in_said(receipt)),
         (_("In time?"), lateness(late_seconds(receipt))),
     ]
+    if receipt.get("group"):
+        together = ", ".join(receipt["people"])
+        lines.insert(2, (_("For"), f"{receipt['group']}: {together}"))
+        if receipt["handed_in_by"] != person:
+            lines.append((_("Handed in by"), receipt["handed_in_by"]))
     if receipt.get("way"):
         how = _("On paper") if receipt["way"] == HandIn.PAPER else _("By word of mouth")
         lines.append(

@@ -9,6 +9,7 @@ from django.db.models import Exists, OuterRef, Q, QuerySet
 from unvo_core.schedule.spans import is_near_due
 
 from apps.assignments.models import HandIn, HandInFile, HandInPhoto
+from apps.assignments.queries import crews_at
 from apps.courses.public import Course, Seat, WaitingRow
 from apps.layout.public import Layout, layout, layout_for
 
@@ -43,8 +44,9 @@ def unfinished_row(seat: Seat, item_id: int, some: Sequence[tuple[datetime, date
 
 
 def unfinished_of(course: Course, item_id: int, of: Q, now: datetime) -> dict[int, datetime]:
-    """By person, when it is due."""
-    laid = layout(course)
-    rows = draft_rows(of & Q(course=course, item_id=item_id)).values_list("person_id", flat=True)
-    found = ((person, near_due(laid, item_id, person, now)) for person in rows)
+    """By person, when it is due; with a group's draft for each who is in it."""
+    laid, teams = layout(course), {crew.group_id: crew.people for crew in crews_at(course, item_id)}
+    rows = draft_rows(of & Q(course=course, item_id=item_id)).values_list("person_id", "group_id")
+    people = {one for person, group in rows for one in teams.get(group or 0, (person,))}
+    found = ((person, near_due(laid, item_id, person, now)) for person in people)
     return {person: due for person, due in found if due is not None}

@@ -6,6 +6,7 @@ from apps.courses.actions.keep_section import section_row
 from apps.courses.actions.open_course import open_course
 from apps.courses.actions.put_away import bring_back
 from apps.courses.api.schemas import Day, Named
+from apps.courses.crews import Crew, crew_of, crews, groups_named_alike, own_groups
 from apps.courses.kept import ByVersion
 from apps.courses.memberships import Membership, Role, course_and_membership, membership, memberships_of
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
@@ -33,6 +34,7 @@ __all__ = [
     "THERE",
     "ByVersion",
     "Course",
+    "Crew",
     "Day",
     "Enrolment",
     "Fate",
@@ -56,11 +58,14 @@ __all__ = [
     "can_teach",
     "course_and_membership",
     "course_by_slug",
+    "crew_of",
+    "crews",
     "day_of",
     "day_range",
     "enrol",
     "free_slug",
     "group_row",
+    "groups_named_alike",
     "instructors",
     "json_rows",
     "lock_course",
@@ -69,6 +74,7 @@ __all__ = [
     "moment",
     "of_my_students",
     "open_course",
+    "own_groups",
     "places_of",
     "raises_version",
     "refuse_archived",

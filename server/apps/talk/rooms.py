@@ -9,7 +9,7 @@ from operator import or_
 
 from django.db.models import Q
 
-from apps.courses.public import Course, Group, GroupMember, Membership, Section
+from apps.courses.public import Course, Group, GroupMember, Membership, Section, own_groups
 from apps.talk.models import Discussion, Post
 
 
@@ -39,7 +39,7 @@ def rooms_of(
     """By item; at most two queries, however many discussions."""
     if member.teaches:
         return {d.item_id: Room(_taught(course, d, member)) for d in discussions}
-    groups = _own_groups(course, person_id) if any(d.readers == Discussion.GROUP for d in discussions) else []
+    groups = own_groups(course, person_id) if any(d.readers == Discussion.GROUP for d in discussions) else []
     posted = _posted_in([d.item_id for d in discussions if d.after_own], person_id)
     return {d.item_id: _room(d, member, person_id, groups, d.item_id in posted) for d in discussions}
 
@@ -70,12 +70,6 @@ def heard_in(rooms: Mapping[int, Room]) -> Q:
     whole = [item for item, room in rooms.items() if not room.heard]
     parts = (Q(room.heard, item_id=item) for item, room in rooms.items() if room.heard)
     return reduce(or_, parts, Q(item_id__in=whole))
-
-
-def _own_groups(course: Course, person_id: int) -> list[int]:
-    """By name: where somebody is in several that talk in one place, the first counts."""
-    rows = GroupMember.objects.filter(group__course=course, person_id=person_id)
-    return list(rows.order_by("group__name", "group_id").values_list("group_id", flat=True))
 
 
 def talking_groups(course: Course, discussion: Discussion) -> list[Group]:

@@ -5437,8 +5437,18 @@ export interface components {
             /** Given */
             given?: string | null;
             given_back?: components["schemas"]["Returned"] | null;
+            /**
+             * Group
+             * @default
+             */
+            group: string;
             /** Handed In At */
             handed_in_at: string | null;
+            /**
+             * Handed In By
+             * @default
+             */
+            handed_in_by: string;
             /** Late Seconds */
             late_seconds: number;
             /** Link */
@@ -5831,6 +5841,16 @@ export interface components {
         Brief: {
             /** Attempts */
             attempts: number | null;
+            /**
+             * Groups
+             * @default []
+             */
+            groups: number[];
+            /**
+             * In Groups
+             * @default false
+             */
+            in_groups: boolean;
             /** Most Files */
             most_files: number;
             /** Most Megabytes */
@@ -6530,6 +6550,11 @@ export interface components {
         CommentIn: {
             /** Attempt */
             attempt: number;
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
             /** Words */
             words: string;
         };
@@ -6998,6 +7023,8 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
+            /** Saved By */
+            saved_by: string;
             /** Text */
             text: string;
         };
@@ -7255,6 +7282,18 @@ export interface components {
         Feeds: {
             /** Feeds */
             feeds: components["schemas"]["Feed"][];
+        };
+        /**
+         * Fellow
+         * @description Who handed in the same work with somebody; `score`: what they have for it.
+         */
+        Fellow: {
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Score */
+            score: string | null;
         };
         /**
          * Field
@@ -9064,6 +9103,7 @@ export interface components {
         };
         /** MyWork */
         MyWork: {
+            aside: components["schemas"]["Draft"] | null;
             /** Attempts */
             attempts: components["schemas"]["Attempt"][];
             /** Attempts Left */
@@ -9084,6 +9124,7 @@ export interface components {
             photos_before: number;
             rubric: components["schemas"]["RubricOut"] | null;
             score: components["schemas"]["OwnScore"] | null;
+            together: components["schemas"]["Together"] | null;
         };
         /** Named */
         Named: {
@@ -10656,6 +10697,8 @@ export interface components {
         QueueRow: {
             /** Attempt */
             attempt: number;
+            /** Group */
+            group: string;
             /** Handed In At */
             handed_in_at: string | null;
             /** Late Seconds */
@@ -10944,6 +10987,16 @@ export interface components {
             due: string | null;
             /** Files */
             files: components["schemas"]["ReceiptFile"][];
+            /**
+             * Group
+             * @default
+             */
+            group: string;
+            /**
+             * Handed In By
+             * @default
+             */
+            handed_in_by: string;
             /** Item */
             item: string;
             /** Item Id */
@@ -10957,6 +11010,11 @@ export interface components {
             link: string;
             /** Number */
             number: string;
+            /**
+             * People
+             * @default []
+             */
+            people: string[];
             /** Person */
             person: string;
             /**
@@ -11003,6 +11061,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
             /**
              * Way
              * @enum {string}
@@ -11125,6 +11188,11 @@ export interface components {
              * @default []
              */
             parts: string[];
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
             /** Until */
             until: string;
             /** Why */
@@ -11964,9 +12032,19 @@ export interface components {
             rubric_id?: number | null;
             /** Seen Version */
             seen_version: number;
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
         };
         /** ScoreOut */
         ScoreOut: {
+            /**
+             * Apart
+             * @default []
+             */
+            apart: string[];
             /** Attempt */
             attempt: number;
             /** Comment */
@@ -13514,6 +13592,16 @@ export interface components {
             zone: string;
         };
         /**
+         * Together
+         * @description The group in which it is worked on, and who is in it. Empty: the reader is in none, and works alone.
+         */
+        Together: {
+            /** Name */
+            name: string;
+            /** People */
+            people: string[];
+        };
+        /**
          * Tolerance
          * @description How near is near enough.
          *
@@ -13901,6 +13989,10 @@ export interface components {
             draft_started_at: string | null;
             /** Due */
             due: string | null;
+            /** Fellows */
+            fellows: components["schemas"]["Fellow"][];
+            /** Group */
+            group: string;
             /** Name */
             name: string;
             /** Person Id */
@@ -16986,7 +17078,9 @@ export interface operations {
     };
     forget_work: {
         parameters: {
-            query?: never;
+            query?: {
+                together?: boolean;
+            };
             header?: never;
             path: {
                 slug: string;
@@ -17039,7 +17133,9 @@ export interface operations {
     };
     keep_work_after_all: {
         parameters: {
-            query?: never;
+            query?: {
+                together?: boolean;
+            };
             header?: never;
             path: {
                 slug: string;

@@ -55,6 +55,8 @@ export default {
       takes_text: "Takes text",
       takes_files: "Takes files",
       takes_photos: "Takes photographs",
+      in_groups: "Done in groups",
+      groups: "Groups",
       takes_recordings: "Takes recordings",
       takes_link: "Takes a link",
       most_files: "Files at most",

@@ -19,6 +19,7 @@ import quiz from "./en-quiz";
 import sheets from "./en-sheets";
 import measuring from "./en-measuring";
 import again from "./en-again";
+import together from "./en-together";
 import official from "./en-official";
 
 export default {
@@ -43,6 +44,7 @@ export default {
   ...sheets,
   ...measuring,
   ...again,
+  ...together,
   ...official,
   app: {
     name: "unvo",

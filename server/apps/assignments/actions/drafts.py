@@ -8,8 +8,8 @@ from typing import NamedTuple
 from django.db.models import Max
 
 from apps.assignments.models import Brief, HandIn, HandInFile
-from apps.assignments.queries import brief_of
-from apps.courses.public import Course, can_study, membership
+from apps.assignments.queries import brief_of, crew_at, draft_of, saved_by_other, used_attempts
+from apps.courses.public import Course, Crew, Group, can_study, membership
 from apps.kernel.public import Actor, Refused, StoredFile, now, record, require, store, untold
 from apps.path.public import Fact, Progress, note, require_doable
 
@@ -32,56 +32,85 @@ class Opened(NamedTuple):
     draft: HandIn
     brief: Brief
     known: Progress
+    crew: Crew | None
+    """With whom it is worked on; None: by oneself."""
 
 
 def open_draft(actor: Actor, course: Course, item_id: int, seen: Seen) -> Opened:
-    """The person's draft of the attempt that they looked at, made when it is the next; locked until the transaction
-    ends. What was handed in meanwhile stays handed in, and opens no other attempt by itself."""
+    """The draft of the attempt that the person looked at, theirs or their group's, made when it is the next; locked
+    until the transaction ends. What was handed in meanwhile stays handed in, and opens no other attempt by itself."""
     require(can_study(membership(actor, course)))
     known = require_doable(course, item_id, actor, now())
     item = known.laid.student_items[item_id]
     if not item.takes_hand_ins or actor.person_id is None:
         raise Refused("hand_in.not_here")
     brief = brief_of(item_id)
-    draft = _standing(item_id, actor.person_id)
+    crew = locked(crew_at(course, brief, actor.person_id))
+    draft = _standing(brief, actor.person_id, crew)
     if draft is None:
         extra = item.allowed.extra_attempts if item.allowed else 0
         most = None if brief.attempts is None else brief.attempts + extra
-        draft = _new(actor.person_id, course, item_id, seen.attempt or 1, most)
+        draft = _new(actor.person_id, course, brief, seen.attempt or 1, most, crew)
     if seen.attempt is not None and draft.attempt != seen.attempt:
         raise Refused("hand_in.attempt_over", status=409, attempt=seen.attempt)
-    return Opened(draft, brief, known)
+    return Opened(draft, brief, known, crew)
 
 
-def _standing(item_id: int, person_id: int) -> HandIn | None:
-    mine = HandIn.objects.filter(item_id=item_id, person_id=person_id, handed_in_at__isnull=True)
-    return mine.select_for_update().first()
+def locked(crew: Crew | None) -> Crew | None:
+    """Two of a group who begin at once write in one draft."""
+    if crew:
+        Group.objects.select_for_update(no_key=True).filter(pk=crew.group_id).first()
+    return crew
 
 
-def _new(person_id: int, course: Course, item_id: int, attempt: int, most: int | None) -> HandIn:
-    used = HandIn.objects.filter(item_id=item_id, person_id=person_id).aggregate(n=Max("attempt"))["n"] or 0
+def _standing(brief: Brief, person_id: int, crew: Crew | None) -> HandIn | None:
+    """What one of them began by themselves becomes their group's, as long as that has none."""
+    rows = HandIn.objects.select_for_update()
+    draft = rows.filter(draft_of(brief, person_id, crew)).first()
+    if draft is None and crew:
+        draft = rows.filter(draft_of(brief, person_id, None)).first()
+        if draft:
+            draft.group_id, draft.attempt = crew.group_id, used_attempts(brief.item_id, crew.people) + 1
+            draft.save(update_fields=["group", "attempt"])
+    return draft
+
+
+def _new(person_id: int, course: Course, brief: Brief, attempt: int, most: int | None, crew: Crew | None) -> HandIn:
+    used = used_attempts(brief.item_id, crew.people if crew else [person_id])
     if most is not None and used >= most and attempt > used:
         raise Refused("hand_in.no_attempt_left", status=409, most=most)
     if attempt != used + 1:
         raise Refused("hand_in.attempt_over", status=409, attempt=attempt)
     fresh = HandIn(
-        course=course, item_id=item_id, person_id=person_id, attempt=attempt, started_at=now(), saved_at=now()
+        course=course,
+        item_id=brief.item_id,
+        person_id=person_id,
+        group_id=crew.group_id if crew else None,
+        attempt=attempt,
+        started_at=now(),
+        saved_at=now(),
     )
     HandIn.objects.bulk_create([fresh], ignore_conflicts=True)
-    draft = _standing(item_id, person_id)
+    draft = _standing(brief, person_id, crew)
     if draft is None:
         # Another tab began and handed in the same attempt in this moment.
         raise Refused("hand_in.attempt_over", status=409, attempt=attempt)
     return draft
 
 
-def refuse_other_edition(draft: HandIn, seen: Seen) -> None:
-    """Two tabs or devices on one draft: the second is told, and what stands is shown to it."""
+def refuse_other_edition(draft: HandIn, seen: Seen, person_id: int | None) -> None:
+    """Two tabs, devices or people on one draft: the second is told, and what stands is shown to it, and whose it is."""
     if seen.edition is not None and draft.edition != seen.edition:
         raise Refused(
             "hand_in.changed_elsewhere",
             status=409,
-            also={"edition": draft.edition, "text": draft.text, "comment": draft.comment, "link": draft.link},
+            also={
+                "edition": draft.edition,
+                "text": draft.text,
+                "comment": draft.comment,
+                "link": draft.link,
+                "by": saved_by_other(draft, person_id),
+            },
         )
 
 
@@ -94,14 +123,15 @@ class Typed:
 
 def save_draft(actor: Actor, course: Course, item_id: int, typed: Typed, seen: Seen) -> Progress:
     """What was known of the person when the door was asked: of their scores, a draft changes nothing."""
-    draft, brief, known = open_draft(actor, course, item_id, seen)
-    _refuse_typed(brief, draft, typed)
+    opened = open_draft(actor, course, item_id, seen)
+    draft, known = opened.draft, opened.known
+    _refuse_typed(opened.brief, draft, typed)
     if (draft.text, draft.comment, draft.link) == (typed.text, typed.comment, typed.link):
         return known
-    refuse_other_edition(draft, seen)
+    refuse_other_edition(draft, seen, actor.person_id)
     draft.text, draft.comment, draft.link = typed.text, typed.comment, typed.link
     draft.edition += 1
-    keep(actor, course, draft)
+    keep(actor, course, opened)
     return known
 
 
@@ -122,7 +152,8 @@ def _refuse_typed(brief: Brief, draft: HandIn, typed: Typed) -> None:
 
 
 def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: Seen) -> Progress:
-    draft, brief, known = open_draft(actor, course, item_id, seen)
+    opened = open_draft(actor, course, item_id, seen)
+    draft, brief = opened.draft, opened.brief
     if not (brief.takes_files or brief.takes_recordings):
         raise Refused("hand_in.no_files")
     count = draft.files.count()
@@ -135,14 +166,15 @@ def add_file(actor: Actor, course: Course, item_id: int, upload: object, seen: S
     last = draft.files.aggregate(n=Max("position"))["n"] or 0
     HandInFile.objects.create(hand_in=draft, stored=stored, position=last + 1)
     record(actor, "hand_in.add_file", ("hand_in", draft.pk), course_id=course.pk, after={"file": stored.name})
-    keep(actor, course, draft)
-    return known
+    keep(actor, course, opened)
+    return opened.known
 
 
 def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Progress:
     require(can_study(membership(actor, course)))
-    known = require_doable(course, item_id, actor, now())
-    draft = _standing(item_id, actor.person_id) if actor.person_id else None
+    known, brief = require_doable(course, item_id, actor, now()), brief_of(item_id)
+    crew = crew_at(course, brief, actor.person_id or 0)
+    draft = _standing(brief, actor.person_id or 0, crew)
     row = draft.files.select_related("stored").filter(pk=file_id).first() if draft else None
     if draft is None or row is None:
         raise Refused("hand_in.file_gone", status=404)
@@ -155,18 +187,20 @@ def remove_file(actor: Actor, course: Course, item_id: int, file_id: int) -> Pro
     )
     row.delete()
     row.stored.delete()
-    keep(actor, course, draft)
+    keep(actor, course, Opened(draft, brief, known, crew))
     return known
 
 
-def keep(actor: Actor, course: Course, draft: HandIn) -> None:
+def keep(actor: Actor, course: Course, opened: Opened) -> None:
     """Save, and let both sides see that something is started and not handed in."""
-    draft.saved_at = now()
-    draft.save(update_fields=["text", "comment", "link", "edition", "saved_at"])
+    draft = opened.draft
+    draft.saved_at, draft.saved_by_id = now(), actor.person_id
+    draft.save(update_fields=["text", "comment", "link", "edition", "saved_at", "saved_by"])
     detail = {
         "files": draft.files.count(),
         "photos": draft.photos.count(),
         "words": len(draft.text.split()),
         "attempt": draft.attempt,
     }
-    note(actor, course, draft.item_id, draft.person_id, Fact.STARTED, at=draft.started_at, detail=detail)
+    for person_id in opened.crew.people if opened.crew else [draft.person_id]:
+        note(actor, course, draft.item_id, person_id, Fact.STARTED, at=draft.started_at, detail=detail)

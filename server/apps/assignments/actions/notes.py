@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from django.db.models import Q
+
 from apps.assignments.actions.whose import Whose, author_of
 from apps.assignments.models import HandIn, HandInFile, WorkNote
 from apps.courses.public import Course
@@ -65,16 +67,19 @@ def remove_note(actor: Actor, course: Course, whose: Whose, note_id: int) -> Non
 
 
 def _file(whose: Whose, file_id: int) -> HandInFile:
-    rows = HandInFile.objects.select_related("hand_in").filter(pk=file_id, hand_in__handed_in_at__isnull=False)
-    found = rows.filter(hand_in__item_id=whose.item_id, hand_in__person_id=whose.person_id).first()
-    if found is None:
+    """Of the row that was first, where a group handed in: what is said at a place of it, all of them read."""
+    rows = HandInFile.objects.select_related("hand_in").filter(hand_in__handed_in_at__isnull=False)
+    own = rows.filter(pk=file_id, hand_in__item_id=whose.item_id, hand_in__person_id=whose.person_id).first()
+    found = own and own.hand_in.first_id and rows.filter(hand_in=own.hand_in.first_id, stored=own.stored_id).first()
+    if own is None:
         raise not_found("file")
-    return found
+    return found or own
 
 
 def _note(whose: Whose, note_id: int) -> WorkNote:
     rows = WorkNote.objects.select_for_update(of=("self",)).filter(pk=note_id)
-    found = rows.filter(hand_in__item_id=whose.item_id, hand_in__person_id=whose.person_id).first()
+    theirs = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id, handed_in_at__isnull=False)
+    found = rows.filter(Q(hand_in__in=theirs) | Q(hand_in__others__in=theirs)).first()
     if found is None:
         raise not_found("note")
     return found

@@ -36,7 +36,8 @@ OWNER = "hand_in_photo"
 
 
 def add_photo(actor: Actor, course: Course, item_id: int, upload: object, seen: Seen) -> Progress:
-    draft, brief, known = open_draft(actor, course, item_id, seen)
+    opened = open_draft(actor, course, item_id, seen)
+    draft, brief = opened.draft, opened.brief
     if not brief.takes_photos:
         raise Refused("hand_in.no_photos")
     if draft.photos.count() >= MOST_PHOTOS:
@@ -53,12 +54,13 @@ def add_photo(actor: Actor, course: Course, item_id: int, upload: object, seen: 
         height=photo.height,
     )
     record(actor, "hand_in.add_photo", ("hand_in", draft.pk), course_id=course.pk, after={"file": stored.name})
-    keep(actor, course, draft)
-    return known
+    keep(actor, course, opened)
+    return opened.known
 
 
 def remove_photo(actor: Actor, course: Course, item_id: int, photo_id: int, seen: Seen) -> Progress:
-    draft, _brief, known = open_draft(actor, course, item_id, seen)
+    opened = open_draft(actor, course, item_id, seen)
+    draft = opened.draft
     photo = draft.photos.select_related("stored", "small").filter(pk=photo_id).first()
     if photo is None:
         raise Refused("hand_in.photo_gone", status=404)
@@ -67,14 +69,15 @@ def remove_photo(actor: Actor, course: Course, item_id: int, photo_id: int, seen
     photo.delete()
     photo.stored.delete()
     photo.small.delete()
-    keep(actor, course, draft)
-    return known
+    keep(actor, course, opened)
+    return opened.known
 
 
 def set_photos(actor: Actor, course: Course, item_id: int, wishes: Sequence[PhotoWish], seen: Seen) -> Progress:
     """The order, the turns and the cuts. What was taken out or added meanwhile, on another device, stays so: pages that
     are not named go behind those that are."""
-    draft, _brief, known = open_draft(actor, course, item_id, seen)
+    opened = open_draft(actor, course, item_id, seen)
+    draft = opened.draft
     photos = {photo.pk: photo for photo in draft.photos.all()}
     named = [wish for wish in {w.id: w for w in wishes}.values() if wish.id in photos]
     last = len(named)
@@ -88,25 +91,27 @@ def set_photos(actor: Actor, course: Course, item_id: int, wishes: Sequence[Phot
         photo.cut_left, photo.cut_top, photo.cut_right, photo.cut_bottom = left, top, right, bottom
         photo.save(update_fields=["position", "turn", "cut_left", "cut_top", "cut_right", "cut_bottom"])
     record(actor, "hand_in.set_photos", ("hand_in", draft.pk), course_id=course.pk, after={"pages": last})
-    keep(actor, course, draft)
-    return known
+    keep(actor, course, opened)
+    return opened.known
 
 
 def take_photos_again(actor: Actor, course: Course, item_id: int, seen: Seen) -> Progress:
     """The next attempt begins with the pages of the last: one can be added or taken anew without the others."""
-    draft, brief, known = open_draft(actor, course, item_id, seen)
+    opened = open_draft(actor, course, item_id, seen)
+    draft, brief = opened.draft, opened.brief
     if not brief.takes_photos:
         raise Refused("hand_in.no_photos")
     if draft.photos.exists():
-        return known
-    last = HandIn.objects.filter(item_id=item_id, person_id=draft.person_id, attempt=draft.attempt - 1).first()
-    for photo in last.photos.select_related("stored", "small") if last else ():
+        return opened.known
+    rows = HandIn.objects.select_related("first").filter(item_id=item_id, person_id=actor.person_id or 0)
+    last = rows.exclude(handed_in_at=None).order_by("-attempt").first()
+    for photo in (last.first or last).photos.select_related("stored", "small") if last else ():
         photo.pk, photo.hand_in = None, draft
         photo.stored = copied(photo.stored, course.pk, (OWNER, draft.pk))
         photo.small = copied(photo.small, course.pk, (OWNER, draft.pk))
         photo.save()
-    keep(actor, course, draft)
-    return known
+    keep(actor, course, opened)
+    return opened.known
 
 
 def make_photo_pdf(actor: Actor, course: Course, draft: HandIn, title: str) -> None:

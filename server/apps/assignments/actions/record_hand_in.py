@@ -2,22 +2,22 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 from zoneinfo import ZoneInfo
 
 from unvo_core.schedule.zones import instant_of
 
-from apps.assignments.actions.hand_in import fresh_number, receipt_of
+from apps.assignments.actions.drafts import locked
+from apps.assignments.actions.hand_in import deliver, fresh_number
+from apps.assignments.actions.together import reached
 from apps.assignments.actions.whose import Whose, author_of, latest_hand_in, note_handed_in
 from apps.assignments.models import HandIn
-from apps.assignments.receipts import mail_text
-from apps.courses.public import Course, lock_course, moment
+from apps.assignments.queries import brief_of, crew_at, used_attempts
+from apps.courses.public import Course, Crew, lock_course, moment
 from apps.gradebook.public import score_row
 from apps.kernel.public import Actor, Refused, not_found, now, record
 from apps.layout.changes import wall_of
-from apps.layout.public import person_layout
-from apps.notices.public import queue_mail
 from apps.path.public import Fact, forget
 
 LONGEST_NOTE = 2_000
@@ -26,11 +26,13 @@ Way = Literal["paper", "spoken"]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class RecordWish:
-    """`at`: a wall time of the course, empty for now. `note`: what it was, or who took it."""
+    """`at`: a wall time of the course, empty for now. `note`: what it was, or who took it. `together`: it is the work
+    of all of their group."""
 
     way: Way
     at: str
     note: str
+    together: bool = False
 
 
 def record_hand_in(actor: Actor, course: Course, whose: Whose, wish: RecordWish) -> HandIn:
@@ -44,12 +46,16 @@ def record_hand_in(actor: Actor, course: Course, whose: Whose, wish: RecordWish)
         came = instant_of(wall_of(wish.at, course), zone)
     if came > now():
         raise Refused("hand_in.not_yet", at=moment(came, zone))
-    attempt = _next_attempt(whose)
+    crew = locked(crew_at(course, brief_of(whose.item_id), whose.person_id))
+    crew = _reached(actor, course, crew) if wish.together else None
+    people = list(crew.people) if crew else [whose.person_id]
+    list(HandIn.objects.filter(item_id=whose.item_id, person_id__in=people).select_for_update().order_by("pk"))
     row = HandIn(
         course=course,
         item_id=whose.item_id,
         person_id=whose.person_id,
-        attempt=attempt,
+        group_id=crew.group_id if crew else None,
+        attempt=used_attempts(whose.item_id, people) + 1,
         comment=wish.note.strip(),
         started_at=came,
         saved_at=now(),
@@ -58,14 +64,12 @@ def record_hand_in(actor: Actor, course: Course, whose: Whose, wish: RecordWish)
         way=wish.way,
         recorded_by_id=author,
     )
-    row.receipt = receipt_of(course, person_layout(course, row.person_id).items[row.item_id], row, [])
-    row.receipt |= {"way": wish.way, "recorded_by": actor.name}
-    row.save()
-    note_handed_in(actor, course, row)
-    forget(actor, course, row.item_id, row.person_id, Fact.GIVEN_BACK)
-    record(actor, "hand_in.record", ("hand_in", row.pk), course_id=course.pk, after=row.receipt)
-    queue_mail(row.person.email, *mail_text(row, row.person.name))
+    deliver(actor, course, row, crew, "hand_in.record")
     return row
+
+
+def _reached(actor: Actor, course: Course, crew: Crew | None) -> Crew | None:
+    return crew and replace(crew, people={p: crew.people[p] for p in reached(actor, course, crew.people)})
 
 
 def forget_recorded(actor: Actor, course: Course, whose: Whose, attempt: int) -> None:
@@ -84,14 +88,3 @@ def forget_recorded(actor: Actor, course: Course, whose: Whose, attempt: int) ->
     last = before.order_by("-attempt").first()
     if last is not None:
         note_handed_in(actor, course, last)
-
-
-def _next_attempt(whose: Whose) -> int:
-    mine = HandIn.objects.filter(item_id=whose.item_id, person_id=whose.person_id).select_for_update()
-    rows = list(mine.order_by("attempt"))
-    attempt = max((row.attempt for row in rows if row.handed_in_at), default=0) + 1
-    for draft in rows:
-        if draft.handed_in_at is None and draft.attempt == attempt:
-            draft.attempt = attempt + 1
-            draft.save(update_fields=["attempt"])
-    return attempt

@@ -1,10 +1,11 @@
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief
-from apps.courses.public import Course, can_lay_out, lock_course, membership
+from apps.courses.public import Course, Group, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, require
 from apps.layout.changes import Edit, apply_edits, with_hand_ins
 from apps.layout.public import item_row
@@ -24,6 +25,8 @@ class BriefWish:
     most_megabytes: int
     attempts: int | None
     template: str = ""
+    in_groups: bool = False
+    groups: Sequence[int] = ()
 
 
 def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> AuditRecord:
@@ -42,6 +45,8 @@ def set_brief(actor: Actor, course: Course, item_id: int, wish: BriefWish) -> Au
     if len(wish.template) > LONGEST_TEMPLATE:
         raise Refused("text.too_long", field="The template", length=len(wish.template), most=LONGEST_TEMPLATE)
     brief, _ = Brief.objects.get_or_create(item=item)
+    known = set(Group.objects.filter(course=course, pk__in=wish.groups).values_list("pk", flat=True))
     fields = {name: value for name, value in vars(wish).items() if name != "takes_hand_ins"}
+    fields["groups"] = sorted(known) if wish.in_groups else []
     edits = [Edit("item", item, with_hand_ins(item, wish.takes_hand_ins)), Edit("brief", brief, fields)]
     return apply_edits(actor, course, "set_brief", edits)

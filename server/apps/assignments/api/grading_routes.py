@@ -4,6 +4,7 @@ from django.http import HttpResponse
 from ninja import Router
 
 from apps.assignments import grading
+from apps.assignments.actions import together
 from apps.assignments.actions.remind import remind_unfinished
 from apps.assignments.api import grading_schemas as s
 from apps.assignments.api.schemas import Brief, Receipt
@@ -13,7 +14,7 @@ from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number
 from apps.assignments.receipts import pdf, receipt_out
 from apps.courses.public import can_teach, course_by_slug
-from apps.gradebook.public import Chosen, ScoreWish, save_score
+from apps.gradebook.public import Chosen, ScoreWish
 from apps.kernel.public import Actor, Denied, Refused, actor_of, answer, pdf_answer, require, write
 from apps.layout.public import item_row, person_layout
 from apps.path.public import enter
@@ -85,5 +86,7 @@ def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s
         chosen,
         payload.rubric_id,
     )
-    save_score(actor_of(request), course, item_id, wish)
-    return grading.score_out(course, person_layout(course, person_id).items[item_id], person_id, payload.attempt, at)
+    apart = together.score(actor_of(request), course, item_id, wish, payload.together)
+    item = person_layout(course, person_id).items[item_id]
+    found = grading.score_out(course, item, person_id, payload.attempt, at)
+    return found.model_copy(update={"apart": grading.apart_said(course, item_id, apart)})

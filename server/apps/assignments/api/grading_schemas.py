@@ -22,6 +22,8 @@ class QueueRow(BaseModel):
     late_seconds: int
     attempt: int
     score: str | None
+    group: str
+    """With whom it was handed in or is worked on; empty: by oneself, or unsaid."""
 
 
 class Queue(BaseModel):
@@ -57,6 +59,16 @@ class ScoreOut(BaseModel):
     counts: str | None
     deduction_if_full: str | None
     measured: MeasuredBy | None
+    apart: list[str] = []
+    """Of a group that was scored together: whose score stays as it was given to them alone."""
+
+
+class Fellow(BaseModel):
+    """Who handed in the same work with somebody; `score`: what they have for it."""
+
+    person_id: int
+    name: str
+    score: str | None
 
 
 class Work(BaseModel):
@@ -72,6 +84,9 @@ class Work(BaseModel):
     """For this student."""
     until: str
     """By when work that is given back now may come again, as it is proposed: a wall time of the course."""
+    group: str
+    fellows: list[Fellow]
+    """Who got the last attempt with them; before there is one, who works with them."""
 
 
 class ScoreIn(BaseModel):
@@ -84,6 +99,8 @@ class ScoreIn(BaseModel):
     chosen: Annotated[list[ChosenIn], Field(max_length=60)] | None = None
     """Of the rubric `rubric_id`; left out: as it stands."""
     rubric_id: int | None = None
+    together: bool = False
+    """To all who handed it in with them."""
 
 
 class NoteIn(BaseModel):
@@ -102,6 +119,7 @@ class NoteWords(BaseModel):
 class CommentIn(BaseModel):
     attempt: int
     words: str
+    together: bool = False
 
 
 class ReturnIn(BaseModel):
@@ -111,6 +129,7 @@ class ReturnIn(BaseModel):
     why: str
     until: str
     parts: Annotated[list[str], Field(max_length=30)] = []
+    together: bool = False
 
 
 class Reminded(BaseModel):
@@ -125,3 +144,4 @@ class RecordIn(BaseModel):
     way: Literal["paper", "spoken"]
     at: str = ""
     note: str = ""
+    together: bool = False

@@ -7,6 +7,7 @@ from apps.assignments import grading
 from apps.assignments.actions import comments, give_back, notes, record_hand_in
 from apps.assignments.actions.give_back import ReturnWish
 from apps.assignments.actions.record_hand_in import RecordWish
+from apps.assignments.actions.together import people
 from apps.assignments.actions.whose import Whose
 from apps.assignments.api import grading_schemas as s
 from apps.courses.public import taught_course
@@ -25,15 +26,20 @@ COMMENTS = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments"
 @write
 def give_work_back(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ReturnIn) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
-    give_back.give_back(actor_of(request), course, Whose(item_id, person_id), ReturnWish(**payload.model_dump()))
+    wish = ReturnWish(**payload.model_dump(exclude={"together"}))
+    for one in people(actor_of(request), course, Whose(item_id, person_id), payload.attempt, payload.together):
+        give_back.give_back(actor_of(request), course, one, wish)
     return _work(request, slug, Whose(item_id, person_id))
 
 
 @router.delete(RETURNED + "/{attempt}", response=s.Work)
 @write
-def keep_work_after_all(request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int) -> s.Work:
+def keep_work_after_all(
+    request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int, together: bool = False
+) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
-    give_back.keep_after_all(actor_of(request), course, Whose(item_id, person_id), attempt)
+    for one in people(actor_of(request), course, Whose(item_id, person_id), attempt, together):
+        give_back.keep_after_all(actor_of(request), course, one, attempt)
     return _work(request, slug, Whose(item_id, person_id))
 
 
@@ -49,9 +55,12 @@ def record_work(request: SignedIn, slug: str, item_id: int, person_id: int, payl
 
 @router.delete(RECORDED + "/{attempt}", response=s.Work)
 @write
-def forget_work(request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int) -> s.Work:
+def forget_work(
+    request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int, together: bool = False
+) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
-    record_hand_in.forget_recorded(actor_of(request), course, Whose(item_id, person_id), attempt)
+    for one in people(actor_of(request), course, Whose(item_id, person_id), attempt, together):
+        record_hand_in.forget_recorded(actor_of(request), course, one, attempt)
     return _work(request, slug, Whose(item_id, person_id))
 
 
@@ -59,7 +68,8 @@ def forget_work(request: SignedIn, slug: str, item_id: int, person_id: int, atte
 @write
 def comment_on_work(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.CommentIn) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
-    comments.comment(actor_of(request), course, Whose(item_id, person_id), payload.attempt, payload.words)
+    for one in people(actor_of(request), course, Whose(item_id, person_id), payload.attempt, payload.together):
+        comments.comment(actor_of(request), course, one, payload.attempt, payload.words)
     return _work(request, slug, Whose(item_id, person_id))
 
 

@@ -69,6 +69,9 @@ class Attempt(BaseModel):
     recorded_by: str = ""
     comments: list[CommentOut] = []
     given_back: Returned | None = None
+    group: str = ""
+    handed_in_by: str = ""
+    """Who of the group did."""
 
 
 class Brief(BaseModel):
@@ -82,6 +85,9 @@ class Brief(BaseModel):
     most_megabytes: int
     attempts: int | None
     template: str = ""
+    in_groups: bool = False
+    groups: Annotated[list[int], Field(max_length=200)] = []
+    """Those that hand in together; none: all of the course."""
 
 
 class Photo(BaseModel):
@@ -108,6 +114,15 @@ class Draft(BaseModel):
     files: list[WorkFile]
     photos: list[Photo]
     saved_at: datetime
+    saved_by: str
+    """Who of the group wrote in it last; empty where it was the reader."""
+
+
+class Together(BaseModel):
+    """The group in which it is worked on, and who is in it. Empty: the reader is in none, and works alone."""
+
+    name: str
+    people: list[str]
 
 
 class OwnScore(BaseModel):
@@ -136,6 +151,10 @@ class MyWork(BaseModel):
     back_by: datetime | None
     """When the score of the last attempt is promised; null where nothing waits for one."""
     rubric: RubricOut | None
+    together: Together | None
+    """Null where everybody works alone."""
+    aside: Draft | None
+    """What the reader began alone before their group began; nobody goes on with it."""
     photos_before: int
     """Pages of the last attempt with which the next can begin."""
 
@@ -243,3 +262,6 @@ class Receipt(BaseModel):
     person: str
     way: Literal["here", "paper", "spoken"] = "here"
     recorded_by: str = ""
+    group: str = ""
+    people: list[str] = []
+    handed_in_by: str = ""

@@ -3,7 +3,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from apps.courses.public import Course, Group, can_lay_out, lock_course, membership
+from apps.courses.public import Course, Group, can_lay_out, groups_named_alike, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, one_line, require
 from apps.layout.changes import Edit, apply_edits
 from apps.layout.public import item_row, kind_of
@@ -53,10 +53,10 @@ def set_discussion(actor: Actor, course: Course, item_id: int, wish: DiscussionW
     return apply_edits(actor, course, "set_discussion", [Edit("discussion", row, fields)], ("item", item_id))
 
 
-def copy_discussions(items: Mapping[int, int]) -> None:
-    """How people talk, for copies of items; `items`: old -> new. Groups are of the course that was copied: all of the
-    new one take their place."""
+def copy_discussions(course: Course, items: Mapping[int, int]) -> None:
+    """How people talk, for copies of items in this course; `items`: old -> new. Groups that talk are those of the same
+    names."""
     rows = list(Discussion.objects.filter(item_id__in=items))
     for row in rows:
-        row.pk, row.item_id, row.groups = None, items[row.item_id], []
+        row.pk, row.item_id, row.groups = None, items[row.item_id], groups_named_alike(course, row.groups)
     Discussion.objects.bulk_create(rows)

@@ -13,7 +13,7 @@ def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> Aud
     """An item or a module, from this course or another: layout, texts, files, conditions, grading, briefs."""
     change, items = copy_part_in(actor, source, course, wish)
     copy_graded(source, course, items)
-    copy_briefs(items)
-    copy_discussions(items)
+    copy_briefs(course, items)
+    copy_discussions(course, items)
     copy_quizzes(source, course, items)
     return change

@@ -4,10 +4,17 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
+import { useConditions } from "../queries";
 
 /** What an assignment takes. */
 const brief = defineModel<Shapes["Brief"]>({ required: true });
+const { slug, id } = defineProps<{ slug: string; id: number }>();
 const { t } = useI18n();
+const { data: choices } = useConditions(
+  () => slug,
+  () => "item",
+  () => id,
+);
 
 function setAttempts(text: string): void {
   brief.value.attempts = text ? Number(text) : null;
@@ -40,6 +47,24 @@ function setAttempts(text: string): void {
         :placeholder="t('settings.templateHint')"
       />
     </UiField>
+    <template v-if="brief.takes_hand_ins">
+      <UiCheck
+        class="mt-2"
+        :model-value="brief.in_groups ?? false"
+        :label="t('together.setting')"
+        @update:model-value="(on) => (brief.in_groups = on)"
+      />
+      <div v-if="brief.in_groups && choices" class="ml-6">
+        <p class="text-[13.5px] text-soft">
+          {{ t(choices.groups.length ? "together.which" : "together.nobody") }}
+        </p>
+        <div class="flex flex-wrap gap-x-5">
+          <label v-for="group in choices.groups" :key="group.id" class="flex min-h-7 items-center gap-2">
+            <input v-model="brief.groups" type="checkbox" :value="group.id" /> {{ group.title }}
+          </label>
+        </div>
+      </div>
+    </template>
     <div v-if="brief.takes_hand_ins" class="mt-2 grid gap-3 sm:grid-cols-3">
       <UiField v-slot="{ field }" :label="t('settings.mostFiles')">
         <input

@@ -194,7 +194,7 @@ const words = (_: keyof Settings, value: unknown): string => {
           <UiCheck v-model="form.practice" :label="t('settings.practice')" />
         </div>
       </div>
-      <BriefFields v-if="form.brief" v-model="form.brief" />
+      <BriefFields v-if="form.brief" v-model="form.brief" :slug="slug" :id="id" />
       <TalkFields v-if="form.talk" v-model="form.talk" v-model:wants="form.wants" :slug="slug" :id="id" />
       <GradingFields v-if="form.points" v-model="form.grading" :grading="grading" />
       <p v-else-if="!kind?.heading" class="text-[14px] text-soft">{{ t("settings.pointsFirst") }}</p>

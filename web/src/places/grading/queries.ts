@@ -208,8 +208,12 @@ export function useSayingWrites(slug: () => string, id: () => number, person: ()
       true,
     ),
     forget: useWrite(
-      (n: number, headers) =>
-        show(told(client.DELETE(one, { params: { path: { ...at(), attempt: n } }, headers }))),
+      ({ n, together }: { n: number; together: boolean }, headers) =>
+        show(
+          told(
+            client.DELETE(one, { params: { path: { ...at(), attempt: n }, query: { together } }, headers }),
+          ),
+        ),
       all,
     ),
     giveBack: useWrite(
@@ -219,8 +223,15 @@ export function useSayingWrites(slug: () => string, id: () => number, person: ()
       true,
     ),
     keepAfterAll: useWrite(
-      (n: number, headers) =>
-        show(told(client.DELETE(attempt, { params: { path: { ...at(), attempt: n } }, headers }))),
+      ({ n, together }: { n: number; together: boolean }, headers) =>
+        show(
+          told(
+            client.DELETE(attempt, {
+              params: { path: { ...at(), attempt: n }, query: { together } },
+              headers,
+            }),
+          ),
+        ),
       all,
     ),
   };

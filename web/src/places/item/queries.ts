@@ -4,8 +4,15 @@ import { courseItem, touched } from "@/api/reads";
 import { isWalking, noteWalk } from "@/api/walk";
 import { useStale, useWrite } from "@/frame/writes";
 
+/** How often what others of a group wrote is looked for. */
+const MATES_MS = 15_000;
+
 export const useMyWork = (slug: () => string, id: () => number, wanted: () => boolean) =>
-  useQuery({ ...courseItem(slug, id).myWork(), enabled: wanted });
+  useQuery({
+    ...courseItem(slug, id).myWork(),
+    enabled: wanted,
+    refetchInterval: ({ state }) => (state.data?.together?.name ? MATES_MS : false),
+  });
 
 export const useEditions = (slug: () => string, id: () => number) =>
   useQuery(courseItem(slug, id).editions());

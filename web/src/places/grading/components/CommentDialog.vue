@@ -5,6 +5,7 @@ import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiField from "@/ui/field/UiField.vue";
+import ForAll from "./ForAll.vue";
 import { useSaying } from "../model/use-saying";
 import { useSayingWrites } from "../queries";
 
@@ -19,8 +20,8 @@ const writes = useSayingWrites(
 );
 const attempt = computed(() => work.attempts.at(-1)!.attempt);
 const { form, refused, mayClose, submit } = useSaying(
-  { words: "" },
-  ({ words }) => writes.comment.mutateAsync({ attempt: attempt.value, words }),
+  { words: "", together: work.fellows.length > 0 },
+  (wish) => writes.comment.mutateAsync({ attempt: attempt.value, ...wish }),
   { words: () => t("comments.sent", { name: work.name }), close: () => emit("close") },
 );
 </script>
@@ -37,6 +38,7 @@ const { form, refused, mayClose, submit } = useSaying(
       <UiField v-slot="{ field }" :label="t('comments.words', { n: attempt })">
         <textarea :id="field" v-model="form.words" class="field" rows="5" maxlength="5000" required />
       </UiField>
+      <ForAll v-model="form.together" :work="work" />
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <div class="flex gap-2">
         <UiButton look="main" type="submit">{{ t("comments.send") }}</UiButton>

@@ -35,7 +35,10 @@ const TILES: Record<Shapes["QueueRow"]["state"], Tile> = {
       :aria-current="row.person_id === person ? 'page' : undefined"
     >
       <StateTile :tile="TILES[row.state]" :size="15" :word="t(`grading.state.${row.state}`)" />
-      <span class="min-w-0 flex-1 overflow-hidden text-ellipsis whitespace-nowrap">{{ row.name }}</span>
+      <span class="min-w-0 flex-1 overflow-hidden text-ellipsis whitespace-nowrap"
+        >{{ row.name
+        }}<span v-if="row.group" class="ml-1.5 text-[13px] font-normal text-soft">{{ row.group }}</span></span
+      >
       <span v-if="row.late_seconds" class="figures text-late">{{ lateWords(row.late_seconds, t) }}</span>
       <span class="figures">{{ row.score ?? "" }}</span>
     </RouterLink>

@@ -5,6 +5,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
 import UiField from "@/ui/field/UiField.vue";
+import ForAll from "./ForAll.vue";
 import { useSaying } from "../model/use-saying";
 import { useSayingWrites } from "../queries";
 
@@ -18,7 +19,7 @@ const writes = useSayingWrites(
   () => work.person_id,
 );
 const { form, refused, mayClose, submit } = useSaying(
-  { way: "paper" as "paper" | "spoken", at: "", note: "" },
+  { way: "paper" as "paper" | "spoken", at: "", note: "", together: work.fellows.length > 0 },
   (wish) => writes.record.mutateAsync(wish),
   { words: () => t("recorded.done", { name: work.name }), close: () => emit("close") },
 );
@@ -51,6 +52,7 @@ const { form, refused, mayClose, submit } = useSaying(
       <UiField v-slot="{ field }" :label="t('recorded.note')">
         <textarea :id="field" v-model="form.note" class="field" rows="3" maxlength="2000" />
       </UiField>
+      <ForAll v-model="form.together" :work="work" />
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <div class="flex gap-2">
         <UiButton look="main" type="submit">{{ t("recorded.record") }}</UiButton>

@@ -7,6 +7,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import MomentField from "@/ui/field/MomentField.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
+import ForAll from "./ForAll.vue";
 import { useSaying } from "../model/use-saying";
 import { useSayingWrites } from "../queries";
 
@@ -27,7 +28,7 @@ const writes = useSayingWrites(
 const attempt = computed(() => work.attempts.at(-1)!);
 const criteria = computed(() => work.rubric?.criteria.map((one) => one.name) ?? []);
 const { form, refused, mayClose, submit } = useSaying(
-  { why: "", until: work.until, parts: [] as string[] },
+  { why: "", until: work.until, parts: [] as string[], together: work.fellows.length > 0 },
   (wish) => writes.giveBack.mutateAsync({ attempt: attempt.value.attempt, ...wish }),
   { words: () => t("again.done", { name: work.name }), close: () => emit("close") },
 );
@@ -68,6 +69,7 @@ function choose(part: string, on: boolean): void {
         :time-label="t('again.untilTime')"
         :usual="work.until.slice(11)"
       />
+      <ForAll v-model="form.together" :work="work" />
       <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
       <div class="flex gap-2">
         <UiButton look="main" type="submit">{{ t("again.give") }}</UiButton>

@@ -9,6 +9,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useGradingWrites } from "../queries";
+import ForAll from "./ForAll.vue";
 import KeptRemarks from "./KeptRemarks.vue";
 import RubricPicker from "./RubricPicker.vue";
 
@@ -33,6 +34,8 @@ const theirs = ref<number | null>(null);
 /** More points than the item has were asked about. */
 const above = ref(false);
 const saving = ref(false);
+/** The same for all who did the work together. */
+const all = ref(true);
 const kept = ref<Shapes["ScoreOut"]>(work.score);
 const input = useTemplateRef<HTMLInputElement>("input");
 
@@ -103,6 +106,7 @@ async function send(over: number | null, meant: boolean): Promise<boolean> {
       comment: comment.value,
       seen_version: seen,
       above_possible: meant,
+      together: all.value && work.attempts.length > 0,
       ...(measured.value ? { chosen: chosen.value, rubric_id: work.rubric?.id ?? null } : {}),
     });
     if (raw.value === sent) raw.value = kept.value.raw ?? "";
@@ -196,6 +200,10 @@ defineExpose({ save });
       <textarea :id="field" v-model="comment" class="field" rows="6" @change="save()" />
     </UiField>
     <KeptRemarks :slug="slug" :comment="comment" @put="put" />
+    <ForAll v-if="work.attempts.length" v-model="all" :work="work" />
+    <p v-if="kept.apart?.length" role="status" class="text-[14px]">
+      {{ t("together.apart", { list: kept.apart.join(", ") }) }}
+    </p>
     <p v-if="refused" role="alert" class="text-[14px] text-late">{{ refused }}</p>
     <div v-if="theirs !== null" class="flex gap-2">
       <UiButton @click="show">{{ t("grading.conflictKeep") }}</UiButton>

@@ -33,7 +33,7 @@ const last = (attempt: Shapes["Attempt"]): boolean => attempt === work.attempts.
 
 async function keep(attempt: number): Promise<void> {
   try {
-    await writes.keepAfterAll.mutateAsync(attempt);
+    await writes.keepAfterAll.mutateAsync({ n: attempt, together: work.fellows.length > 0 });
     say(t("again.kept", { name: work.name }));
   } catch (error) {
     sayWrong(wrong(error));
@@ -42,7 +42,7 @@ async function keep(attempt: number): Promise<void> {
 
 async function forget(attempt: number): Promise<void> {
   try {
-    await writes.forget.mutateAsync(attempt);
+    await writes.forget.mutateAsync({ n: attempt, together: work.fellows.length > 0 });
     say(t("recorded.forgotten"));
   } catch (error) {
     sayWrong(wrong(error));
@@ -95,6 +95,9 @@ const hasPlaces = (work_: Shapes["Work"]): boolean =>
               : t("grading.inTime")
           }}
         </span>
+        <span v-if="attempt.group && attempt.way === 'here'">{{
+          t("together.handedBy", { group: attempt.group, name: attempt.handed_in_by })
+        }}</span>
         <span v-if="attempt.way !== 'here'">{{
           t(`recorded.by.${attempt.way}`, { name: attempt.recorded_by })
         }}</span>

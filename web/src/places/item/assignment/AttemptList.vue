@@ -70,6 +70,9 @@ const backWords = computed(() => {
         <span v-if="attempt.way !== 'here'">{{
           t(`recorded.by.${attempt.way}`, { name: attempt.recorded_by })
         }}</span>
+        <span v-if="attempt.group && attempt.way === 'here'">{{
+          t("together.handedBy", { group: attempt.group, name: attempt.handed_in_by })
+        }}</span>
         <span v-if="attempt.given !== null && work.attempts.length > 1" class="figures">{{
           attempt.counts
             ? `${t("attempt.given", { points: attempt.given, possible: page.row.points })} · ${t("attempt.counts")}`

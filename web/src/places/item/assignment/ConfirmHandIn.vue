@@ -48,6 +48,14 @@ const words = computed(() => text.split(/\s+/).filter(Boolean).length);
 <template>
   <UiDialog :open="open" :title="t('handIn.confirmTitle')" @close="close">
     <p class="mb-2">{{ t("handIn.confirmLine", { item: page.row.title, attempt }) }}</p>
+    <p v-if="work.together?.name" class="mb-2 font-semibold">
+      {{
+        t("together.confirm", {
+          group: work.together.name,
+          people: new Intl.ListFormat(locale).format(work.together.people),
+        })
+      }}
+    </p>
     <ul class="mb-3 border-t border-rule">
       <li
         v-for="file in work.draft?.files ?? []"

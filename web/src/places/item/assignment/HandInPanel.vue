@@ -15,6 +15,7 @@ import { useItemWrites } from "../queries";
 import AttemptList from "./AttemptList.vue";
 import DraftForm from "./DraftForm.vue";
 import ConfirmHandIn from "./ConfirmHandIn.vue";
+import TogetherCard from "./TogetherCard.vue";
 
 const props = defineProps<{ page: Shapes["ItemPage"]; work: Shapes["MyWork"]; slug: string }>();
 const { t } = useI18n();
@@ -42,6 +43,9 @@ const canHandIn = computed(
 const last = computed(() => props.work.attempts.at(-1));
 const shown = computed(() => canHandIn.value && (!last.value || again.value || props.work.draft !== null));
 const savedAt = computed(() => draft.savedAt.value || props.work.draft?.saved_at);
+const savedBy = computed(() =>
+  savedAt.value === props.work.draft?.saved_at ? props.work.draft?.saved_by : "",
+);
 const pages = computed(() => props.work.draft?.photos ?? []);
 const typed = computed(() => !!(draft.text.value.trim() || draft.link.value.trim()));
 const empty = computed(() => !files.value.length && !pages.value.length && !typed.value);
@@ -140,7 +144,13 @@ defineExpose({
     <template v-if="shown">
       <h2 class="mb-2 text-[18px] font-bold">{{ t("handIn.title") }}</h2>
       <section v-if="draft.standing.value" role="alert" class="card mb-3 border-late px-4 py-3">
-        <h3 class="font-semibold">{{ t("handIn.elsewhere") }}</h3>
+        <h3 class="font-semibold">
+          {{
+            draft.standing.value.by
+              ? t("together.elsewhere", { name: draft.standing.value.by })
+              : t("handIn.elsewhere")
+          }}
+        </h3>
         <p class="figures my-2 max-h-60 overflow-y-auto border-l-2 border-rule pl-3 whitespace-pre-wrap">
           {{ draft.standing.value.text || "–" }}
         </p>
@@ -151,6 +161,7 @@ defineExpose({
           <UiButton @click="draft.settle(true)">{{ t("handIn.keepMine") }}</UiButton>
         </div>
       </section>
+      <TogetherCard :work="work" />
       <DraftForm ref="form" :work="work" :slug="props.slug" :id="page.row.id" :draft="draft" />
       <p class="mt-2 text-[14px]" role="status">
         <b>{{ t("handIn.notYet") }}</b>
@@ -159,6 +170,9 @@ defineExpose({
           <template v-if="draft.standing.value">{{ t("handIn.choose") }}</template>
           <template v-else-if="draft.state.value === 'unsaved'">{{ t("handIn.unsaved") }}</template>
           <template v-else-if="draft.state.value === 'saving'">{{ t("handIn.saving") }}</template>
+          <template v-else-if="savedAt && savedBy">{{
+            t("together.saved", { at: times.clock(savedAt), name: savedBy })
+          }}</template>
           <template v-else-if="savedAt">{{ t("handIn.saved", { at: times.clock(savedAt) }) }}</template>
         </span>
       </p>

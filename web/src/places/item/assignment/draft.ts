@@ -23,6 +23,8 @@ const same = (one: Typed, other: Typed): boolean =>
 /** What stands on the server after another window or device wrote it. */
 interface Standing extends Typed {
   edition: number;
+  /** Who of the group wrote it; empty where it was oneself. */
+  by: string;
 }
 
 /**
@@ -61,7 +63,7 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
   /** What stands on the server, and over it what was typed here and did not get there. */
   function load(draft: Shapes["Draft"] | null): void {
     const { text: written = "", comment: note = "", link: address = "", edition: of = 0 } = draft ?? {};
-    const there = { text: written, comment: note, link: address, edition: of };
+    const there = { text: written, comment: note, link: address, edition: of, by: draft?.saved_by ?? "" };
     const kept = keptTyped<Typed>(person(), what());
     state.value = "saved";
     savedAt.value = draft?.saved_at ?? "";
@@ -137,6 +139,7 @@ export function useDraft(slug: () => string, id: () => number, work: Ref<Shapes[
         comment: String(also.comment),
         link: String(also.link),
         edition: Number(also.edition),
+        by: String(also.by),
       };
       return;
     }

@@ -26,6 +26,10 @@ const facts = computed(() => {
     { name: t("receipt.course"), value: got.course },
     { name: t("receipt.person"), value: got.person },
     { name: t("receipt.attempt"), value: got.attempt },
+    ...(got.group
+      ? [{ name: t("together.receiptFor"), value: `${got.group}: ${(got.people ?? []).join(", ")}` }]
+      : []),
+    ...(got.group && got.way === "here" ? [{ name: t("together.receiptBy"), value: got.handed_in_by }] : []),
     ...(got.way === "here"
       ? []
       : [{ name: t("recorded.fact"), value: t(`recorded.by.${got.way}`, { name: got.recorded_by }) }]),
