@@ -20,6 +20,7 @@ from apps.path.api.routers import router as path
 from apps.people.api.routers import router as people
 from apps.questions.api.routers import router as questions
 from apps.quizzes.api.routers import routers as quizzes
+from apps.reviews.api.routers import router as reviews
 from apps.screens.public import ROUTERS as SCREENS
 from apps.talk.api.routers import router as talk
 from apps.transfer.api.routers import router as transfer
@@ -62,6 +63,7 @@ ROUTERS = (
     path,
     *assignments,
     *quizzes,
+    reviews,
     talk,
     messages,
     asked,

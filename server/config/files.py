@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from uuid import UUID
 
-from apps.assignments.public import can_read_hand_in_file, can_read_photo
+from apps.assignments.public import can_read_photo
 from apps.layout.public import files_in_history, files_in_texts
 from apps.library.public import can_read_entry_file, files_in_entries
 from apps.messages.public import (
@@ -17,11 +17,12 @@ from apps.messages.public import (
 from apps.path.public import can_read_item_file
 from apps.questions.public import files_in_bank_questions
 from apps.quizzes.public import can_read_attempt_file, can_read_question_picture, can_read_sheet_file
+from apps.reviews.public import can_read_file_of_work
 from apps.talk.public import can_read_post_file, files_in_posts
 
 GUARDS = {
     "item": can_read_item_file,
-    "hand_in": can_read_hand_in_file,
+    "hand_in": can_read_file_of_work,
     "hand_in_photo": can_read_photo,
     "library_entry": can_read_entry_file,
     "post": can_read_post_file,

@@ -197,6 +197,8 @@ BODIES |= {
     f"post {COURSE}/questions/{{question_id}}/publication": {"title": "When?", "html": "<p>Now</p>"},
     "post /api/notices/seen": {"upto": 0},
     "put /api/notices/choices": {"kind": "reply", "here": "daily", "mail": "never"},
+    f"put {ITEM}/reviews/{{position}}": {"words": "Clear", "points": "1", "edition": 0},
+    f"put {ITEM}/review-rules": {"of": 0, "each": 2, "anonymous": True},
     f"put {TALK}/draft": {"html": "<p>Begun</p>"},
     f"post {TALK}/posts": {"html": "<p>Said</p>"},
     f"put {TALK}/scores": {"scores": []},

@@ -82,6 +82,7 @@ class ImportContracts(Planted):
         "questions-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.questions.models import Bank"),),
         "quizzes-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.quizzes.models import Quiz"),),
         "talk-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.talk.models import Post"),),
+        "reviews-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.reviews.models import Reading"),),
         "messages-behind-its-door": (
             (f"{APPS}screens/activities.py", "from apps.messages.models import Announcement"),
         ),
@@ -256,6 +257,7 @@ class Doors(unittest.TestCase):
         kinds = {
             "assignments": {"add_kind", "add_row_kinds"},
             "quizzes": {"add_kind", "add_row_kinds", "follow"},
+            "reviews": {"add_kind", "add_row_kinds"},
             "talk": {"add_kind", "add_row_kinds", "follow"},
         }
         self.assertEqual(busy, rows | kinds)

@@ -112,7 +112,7 @@ class PermissionTable(DemoCase):
             "edition": 1,
             "post_id": Post.objects.get(author=handed, answers=None, item__title=DISCUSSION).pk,
             "number": receipt.number if receipt else "",
-            **dict.fromkeys(("part", "attempt"), 1),
+            **dict.fromkeys(("part", "attempt", "position"), 1),
         }
         if "/talk" in path:
             values["item_id"] = self.item(DISCUSSION).pk

@@ -59,14 +59,7 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
         what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
         own = work.get(enrolment.person_id, [])
         rows.append(_queue_row(enrolment, own_item, own, cell, what, numbers, group.get(enrolment.person_id, "")))
-    waiting_first = sorted(
-        rows,
-        key=lambda r: (
-            r.state != "waiting",
-            r.handed_in_at or _END if r.state == "waiting" else _END,
-            numbers.by_person.get(r.person_id, 0),
-        ),
-    )
+    waiting_first = sorted(rows, key=lambda row: _order(row, numbers))
     return shown.Queue(
         title=item.title,
         possible=str(points(item.possible)),
@@ -81,6 +74,12 @@ def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
         can_release=member.instructs,
         anonymous=graded.anonymous,
     )
+
+
+def _order(row: shown.QueueRow, numbers: Numbers) -> tuple[bool, datetime, int]:
+    """Waiting work first, the oldest before; then as they came, or where names are unsaid by number."""
+    waits = row.state == "waiting"
+    return not waits, (row.handed_in_at if waits else None) or _END, numbers.by_person.get(row.person_id, 0)
 
 
 def _queue_row(

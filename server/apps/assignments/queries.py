@@ -36,7 +36,7 @@ def draft_of(brief: Brief, person_id: int, crew: Crew | None) -> Q:
     return draft & Q(person_id=person_id) & (Q(group=None) if brief.in_groups else Q())
 
 
-_FILES = Prefetch("files", HandInFile.objects.select_related("stored"))
+FILES = Prefetch("files", HandInFile.objects.select_related("stored"))
 _NOTES = Prefetch("notes", WorkNote.objects.select_related("by", "file"))
 _NOTES_OF_FIRST = Prefetch("first__notes", WorkNote.objects.select_related("by", "file"))
 _PHOTOS = Prefetch("photos", HandInPhoto.objects.select_related("stored", "small"))
@@ -58,7 +58,7 @@ def work_of_person(brief: Brief, person_id: int, crew: Crew | None) -> OwnWork:
     rows = HandIn.objects.filter(handed | draft_of(brief, person_id, crew) | draft_of(brief, person_id, None))
     rows = rows.select_related("given_back__by", "group", "saved_by", "first__person")
     rows = rows.annotate(said=json_rows(WorkComment.objects.filter(hand_in=OuterRef("pk")), COMMENT))
-    found = list(rows.order_by("attempt").prefetch_related(_FILES, _PHOTOS, _NOTES, _NOTES_OF_FIRST))
+    found = list(rows.order_by("attempt").prefetch_related(FILES, _PHOTOS, _NOTES, _NOTES_OF_FIRST))
     drafts = sorted((h for h in found if not h.handed_in_at), key=lambda h: not (crew and h.group_id == crew.group_id))
     return OwnWork([h for h in found if h.handed_in_at], *[*drafts, None, None][:2])
 
@@ -84,6 +84,12 @@ def used_attempts(item_id: int, people: Iterable[int]) -> int:
 def saved_by_other(draft: HandIn, person_id: int | None) -> str:
     """Who of the group wrote in it last; empty where it was the reader, or their own draft on another device."""
     return draft.saved_by.name if draft.saved_by and draft.saved_by_id != person_id else ""
+
+
+def latest_works(item_id: int) -> list[HandIn]:
+    """The last attempt of everybody who handed in."""
+    rows = HandIn.objects.filter(item_id=item_id, handed_in_at__isnull=False, item__removed=False)
+    return list(rows.defer("text", "receipt").order_by("person_id", "-attempt").distinct("person_id"))
 
 
 def came_with(hand_in: HandIn) -> QuerySet[HandIn]:

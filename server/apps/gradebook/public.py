@@ -2,6 +2,7 @@
 
 from unvo_core.grading.item_rules import ItemRules
 
+from apps.gradebook.actions.cells import refusal_of
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.freeze_grades import GradeNow, freeze_grades
@@ -51,7 +52,7 @@ from apps.gradebook.queries import (
     score_versions,
     scored_people,
 )
-from apps.gradebook.rubrics import Chosen, Released, item_rubric, released_attempts, released_to
+from apps.gradebook.rubrics import Chosen, Released, item_rubric, measured, released_attempts, released_to, rubric_of
 from apps.gradebook.said import late_lines, table_lines, weight_lines
 from apps.gradebook.setup import Setup, late_rule
 from apps.gradebook.setup import setup as setup_of
@@ -117,6 +118,7 @@ __all__ = [
     "marks_of_person",
     "marks_of_person_in",
     "marks_of_students",
+    "measured",
     "measured_out",
     "new_scores",
     "paper_scored",
@@ -125,9 +127,11 @@ __all__ = [
     "points",
     "put_cells",
     "put_scores",
+    "refusal_of",
     "released_attempts",
     "released_scores",
     "released_to",
+    "rubric_of",
     "rubric_out",
     "save_score",
     "score_of",

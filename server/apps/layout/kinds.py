@@ -40,7 +40,8 @@ class ItemKind:
     it is. `recording`: it plays, has captions and a length. `heading`: it stands on the path without being a step.
     `live`: it is held at a class. `talks`: people post in it. `wants`: what one asks of each person until its teacher
     says otherwise. `takes_hand_ins`: a new one does; one that does not is held at a set time.
-    `puts_questions`: what one is worth is what its questions are worth.
+    `puts_questions`: what one is worth is what its questions are worth. `reads_work`: what others handed in elsewhere
+    is read in it.
     `shelf`: where the library lists it. `may_be_made`: whether a course can have one.
     """
 
@@ -59,6 +60,7 @@ class ItemKind:
     wants: tuple[Want, ...] = ()
     takes_hand_ins: bool = False
     puts_questions: bool = False
+    reads_work: bool = False
     shelf: str = ""
     may_be_made: Callable[[Course], Verdict] = lambda _course: Allowed()
 

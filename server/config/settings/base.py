@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "apps.path",
     "apps.assignments",
     "apps.quizzes",
+    "apps.reviews",
     "apps.talk",
     "apps.messages",
     "apps.live",

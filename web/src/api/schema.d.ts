@@ -1738,6 +1738,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Readings */
+        get: operations["read_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/recorded": {
         parameters: {
             query?: never;
@@ -1902,6 +1919,26 @@ export interface paths {
         put?: never;
         /** Opened */
         post: operations["opened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/own-readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Own Readings
+         * @description What others said of the reader's work.
+         */
+        get: operations["read_own_readings"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2597,6 +2634,111 @@ export interface paths {
         put?: never;
         /** Upload Resource */
         post: operations["upload_resource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/review-class": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Review Class */
+        get: operations["read_review_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/review-lot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draw Review Lot */
+        post: operations["draw_review_lot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/review-means": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take Review Means */
+        post: operations["take_review_means"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/review-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep Review Rules */
+        put: operations["keep_review_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/reviews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read My Reviews
+         * @description What was drawn for the reader.
+         */
+        get: operations["read_my_reviews"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/reviews/{position}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write My Review */
+        put: operations["write_my_review"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5646,7 +5788,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /**
              * Minutes
              * @default 0
@@ -5796,7 +5938,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Points */
             points: string;
             /** Title */
@@ -6170,7 +6312,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /**
              * Late Per
              * @enum {string}
@@ -6313,6 +6455,13 @@ export interface components {
              */
             now: string;
             question: components["schemas"]["TakenQuestion"];
+        };
+        /** Choice */
+        Choice: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
         };
         /**
          * ChoiceAsked
@@ -6721,7 +6870,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Late Rule */
             late_rule: string | null;
             /** Points */
@@ -7060,6 +7209,11 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
+        };
+        /** Drawn */
+        Drawn: {
+            /** Readers */
+            readers: number;
         };
         /** Dropped */
         Dropped: {
@@ -7560,7 +7714,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Length Seconds */
             length_seconds: number | null;
             /** Pages */
@@ -7906,7 +8060,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Locked */
             locked: boolean;
             /** Snippet */
@@ -8064,7 +8218,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Part Id */
             part_id?: number | null;
             /** Title */
@@ -8365,13 +8519,15 @@ export interface components {
              * Code
              * @enum {string}
              */
-            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** File */
             file: boolean;
             /** Heading */
             heading: boolean;
             /** Puts Questions */
             puts_questions: boolean;
+            /** Reads Work */
+            reads_work: boolean;
             /** Recording */
             recording: boolean;
             /** Rules */
@@ -8456,7 +8612,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /**
@@ -8819,6 +8975,11 @@ export interface components {
             /** Zone */
             zone?: string | null;
         };
+        /** MeansTaken */
+        MeansTaken: {
+            /** People */
+            people: number;
+        };
         /**
          * Measured
          * @description One criterion as it was given. `level` null: left open.
@@ -9100,6 +9261,27 @@ export interface components {
             wants_room: boolean;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * MyReviews
+         * @description `handed_in`: whether the reader's own work is there, without which nothing is drawn for them.
+         */
+        MyReviews: {
+            /** Anonymous */
+            anonymous: boolean;
+            /** Each */
+            each: number;
+            /** Handed In */
+            handed_in: boolean;
+            /** Of */
+            of: string;
+            /** Of Id */
+            of_id: number | null;
+            /** Possible */
+            possible: string | null;
+            rubric: components["schemas"]["RubricOut"] | null;
+            /** Works */
+            works: components["schemas"]["ToRead"][];
         };
         /** MyWork */
         MyWork: {
@@ -9953,7 +10135,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Title */
             title: string;
         };
@@ -10000,6 +10182,43 @@ export interface components {
              * @default []
              */
             slots: components["schemas"]["Slot"][];
+        };
+        /**
+         * PeerReading
+         * @description What one reader said of a work.
+         */
+        PeerReading: {
+            measured: components["schemas"]["MeasuredBy"] | null;
+            /** Points */
+            points: string | null;
+            /** Reader */
+            reader: string;
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PeerReadings
+         * @description `mean`: of the readers' points. `possible`: of the work. `waits_until`: the author reads nothing before, unless
+         *     their own reviews are all sent; null where it is told, or nothing is known of a moment.
+         */
+        PeerReadings: {
+            /** Far Apart */
+            far_apart: boolean;
+            /** Mean */
+            mean: string | null;
+            /** Possible */
+            possible: string | null;
+            /** Readings */
+            readings: components["schemas"]["PeerReading"][];
+            /** Waits */
+            waits: boolean;
+            /** Waits Until */
+            waits_until: string | null;
         };
         /** People */
         People: {
@@ -10961,6 +11180,35 @@ export interface components {
             /** Seen */
             seen?: number | string | null;
         };
+        /**
+         * ReadWork
+         * @description A work with what its readers gave; `person_id`: one of its owners.
+         */
+        ReadWork: {
+            /** Far Apart */
+            far_apart: boolean;
+            /** Given */
+            given: string[];
+            /** Mean */
+            mean: string | null;
+            /** Names */
+            names: string[];
+            /** Person Id */
+            person_id: number;
+            /** Readers */
+            readers: number;
+        };
+        /** Reader */
+        Reader: {
+            /** Name */
+            name: string;
+            /** Of */
+            of: number;
+            /** Person Id */
+            person_id: number;
+            /** Sent */
+            sent: number;
+        };
         /** ReaderOut */
         ReaderOut: {
             /** At */
@@ -10969,6 +11217,28 @@ export interface components {
             name: string;
             /** Person Id */
             person_id: number;
+        };
+        /** ReadingIn */
+        ReadingIn: {
+            /**
+             * Chosen
+             * @default []
+             */
+            chosen: components["schemas"]["ChosenIn"][];
+            /** Edition */
+            edition: number;
+            /**
+             * Points
+             * @default
+             */
+            points: string;
+            /**
+             * Send
+             * @default false
+             */
+            send: boolean;
+            /** Words */
+            words: string;
         };
         /** Receipt */
         Receipt: {
@@ -11278,6 +11548,39 @@ export interface components {
             zone: string;
         };
         /**
+         * ReviewClass
+         * @description `undrawn`: people who handed in and have nothing to read yet.
+         */
+        ReviewClass: {
+            /** Anonymous */
+            anonymous: boolean;
+            /** Can Lay Out */
+            can_lay_out: boolean;
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /** Each */
+            each: number;
+            /** Of Id */
+            of_id: number | null;
+            /** Possible */
+            possible: string | null;
+            /** Readers */
+            readers: components["schemas"]["Reader"][];
+            /** Undrawn */
+            undrawn: number;
+            /** Works */
+            works: components["schemas"]["ReadWork"][];
+        };
+        /** ReviewRulesIn */
+        ReviewRulesIn: {
+            /** Anonymous */
+            anonymous: boolean;
+            /** Each */
+            each: number;
+            /** Of */
+            of: number;
+        };
+        /**
          * ReviewedQuestion
          * @description A question of an attempt that was handed in; what is not shown by now is None or empty.
          */
@@ -11523,7 +11826,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Late Seconds */
             late_seconds: number;
             /** Length Seconds */
@@ -12563,7 +12866,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Opens */
@@ -13503,6 +13806,26 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * ToRead
+         * @description A work that was drawn for the reader. `author`: empty where it is unsaid.
+         */
+        ToRead: {
+            /** Author */
+            author: string;
+            /** Edition */
+            edition: number;
+            measured: components["schemas"]["MeasuredBy"] | null;
+            /** Points */
+            points: string | null;
+            /** Position */
+            position: number;
+            /** Sent At */
+            sent_at: string | null;
+            /** Words */
+            words: string;
+            work: components["schemas"]["Attempt"];
+        };
         /** Today */
         Today: {
             /** Budget */
@@ -13564,7 +13887,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Open */
@@ -17048,6 +17371,30 @@ export interface operations {
             };
         };
     };
+    read_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerReadings"];
+                };
+            };
+        };
+    };
     record_work: {
         parameters: {
             query?: never;
@@ -17319,6 +17666,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FactsOfItem"];
+                };
+            };
+        };
+    };
+    read_own_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeerReadings"];
                 };
             };
         };
@@ -18480,6 +18850,153 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Uploaded"];
+                };
+            };
+        };
+    };
+    read_review_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewClass"];
+                };
+            };
+        };
+    };
+    draw_review_lot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawn"];
+                };
+            };
+        };
+    };
+    take_review_means: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeansTaken"];
+                };
+            };
+        };
+    };
+    keep_review_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewRulesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewClass"];
+                };
+            };
+        };
+    };
+    read_my_reviews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyReviews"];
+                };
+            };
+        };
+    };
+    write_my_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                position: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyReviews"];
                 };
             };
         };

@@ -8,6 +8,12 @@ export type Kind = Shapes["ItemIn"]["kind"];
 export type Rule = Shapes["ItemPage"]["done_rule"];
 export type PlainRule = Shapes["DonePart"]["rule"];
 
+type Known = Shapes["KindOut"];
+
+/** Whether work is handed in to it, as it is to an assignment. */
+export const takesWork = (kind: Known | undefined): boolean =>
+  kind !== undefined && kind.takes_hand_ins && !kind.puts_questions && !kind.reads_work;
+
 /** The kinds of items and the rules by which they are done, as the server's tables have them. */
 export function useKinds(wanted: () => boolean = () => true) {
   const { data, isError } = useQuery({ ...general.kinds(), enabled: wanted, staleTime: Infinity });
@@ -24,7 +30,7 @@ export function useKinds(wanted: () => boolean = () => true) {
       const kind = kinds.value.get(code);
       if (kind?.puts_questions) return quizClassPath(slug, id);
       if (kind?.talks) return talkScorePath(slug, id);
-      return kind?.takes_hand_ins ? gradePath(slug, id) : "";
+      return takesWork(kind) ? gradePath(slug, id) : "";
     },
     word: (code: Kind): string => kinds.value.get(code)?.word ?? code,
     /** The done rules that an item of this kind can ever meet. */

@@ -56,6 +56,8 @@ export default {
       takes_files: "Takes files",
       takes_photos: "Takes photographs",
       in_groups: "Done in groups",
+      of: "Work of which assignment",
+      each: "Works each reads",
       groups: "Groups",
       takes_recordings: "Takes recordings",
       takes_link: "Takes a link",

@@ -7,6 +7,7 @@ from typing import NamedTuple
 
 from django.db.models import Max
 
+from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import Brief, HandIn, HandInFile
 from apps.assignments.queries import brief_of, crew_at, draft_of, saved_by_other, used_attempts
 from apps.courses.public import Course, Crew, Group, can_study, membership
@@ -42,7 +43,7 @@ def open_draft(actor: Actor, course: Course, item_id: int, seen: Seen) -> Opened
     require(can_study(membership(actor, course)))
     known = require_doable(course, item_id, actor, now())
     item = known.laid.student_items[item_id]
-    if not item.takes_hand_ins or actor.person_id is None:
+    if item.kind != ASSIGNMENT.code or not item.takes_hand_ins or actor.person_id is None:
         raise Refused("hand_in.not_here")
     brief = brief_of(item_id)
     crew = locked(crew_at(course, brief, actor.person_id))

@@ -33,5 +33,6 @@ def _kind(kind: kinds.ItemKind) -> s.KindOut:
         heading=kind.heading,
         talks=kind.talks,
         takes_hand_ins=kind.takes_hand_ins,
+        reads_work=kind.reads_work,
         puts_questions=kind.puts_questions,
     )

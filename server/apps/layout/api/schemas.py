@@ -23,6 +23,7 @@ class KindOut(BaseModel):
     heading: bool
     talks: bool
     takes_hand_ins: bool
+    reads_work: bool
     puts_questions: bool
 
 

@@ -12,11 +12,13 @@ from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF
 from tests.permission_bodies import BODIES, POSED
 
+from apps.assignments.models import HandIn
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.clock import now
 from apps.layout.kinds import kind_of, kinds
 from apps.layout.models import Item
 from apps.path.models import Fact
+from apps.reviews.models import Reading
 
 READING = "Latitudes and departures"
 
@@ -64,6 +66,9 @@ KINDS = {
     "quiz": Kind(
         ("POST", "/quiz/hand-in", {"number": 1, "holder": TAB}), ("POST", "/quiz/attempts", {"holder": TAB}), TICK, "item.wrong_kind"
     ),
+    "review": Kind(
+        ("PUT", "/reviews/1", {"words": "Clear", "points": "1", "edition": 0, "send": True}), OPEN, TICK, "item.wrong_kind"
+    ),
     "assignment": Kind(("POST", "/hand-in", None), ("PUT", "/hand-in", {"text": "Half", "comment": ""}), TICK, "item.wrong_kind"),
 }  # fmt: skip
 
@@ -88,6 +93,13 @@ class Contract(DemoCase):
             self.teacher.send("PATCH", path, {"length_seconds": 100})
         if kind == "quiz":
             self.put_a_question(path)
+        if kind == "review":
+            work = HandIn.objects.filter(course=item.course, handed_in_at__isnull=False).exclude(
+                person=self.student.person
+            )
+            for reader, position in ((self.student.person, 1), (Caller(BEHIND).person, 1)):
+                drawn = work.exclude(person=reader).filter(item__kind="assignment").latest("pk")
+                Reading.objects.create(course=item.course, item=item, reader=reader, hand_in=drawn, position=position)
         return item
 
     def put_a_question(self, path: str) -> None:

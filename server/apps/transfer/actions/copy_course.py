@@ -10,6 +10,7 @@ from apps.messages.public import copy_announcements, copy_writing_rule
 from apps.people.public import can_make_courses
 from apps.questions.public import copy_banks
 from apps.quizzes.public import copy_quizzes
+from apps.reviews.public import copy_reviews
 from apps.talk.public import copy_discussions
 
 
@@ -22,6 +23,7 @@ def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
     brought = copy_banks(source, course, items)
     copy_quizzes(source, course, items, brought)
     copy_briefs(course, items)
+    copy_reviews(items)
     copy_discussions(course, items)
     copy_library(source, course, items)
     copy_announcements(source, course, items)

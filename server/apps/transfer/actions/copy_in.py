@@ -6,6 +6,7 @@ from apps.gradebook.public import copy_graded
 from apps.kernel.public import Actor, AuditRecord
 from apps.layout.changes import CopyWish, copy_part_in
 from apps.quizzes.public import copy_quizzes
+from apps.reviews.public import copy_reviews
 from apps.talk.public import copy_discussions
 
 
@@ -14,6 +15,7 @@ def copy_in(actor: Actor, source: Course, course: Course, wish: CopyWish) -> Aud
     change, items = copy_part_in(actor, source, course, wish)
     copy_graded(source, course, items)
     copy_briefs(course, items)
+    copy_reviews(items)
     copy_discussions(course, items)
     copy_quizzes(source, course, items)
     return change

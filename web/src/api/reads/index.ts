@@ -13,6 +13,7 @@ export {
   courseQuizSetup,
   courseQuizSheets,
 } from "./quizzes";
+export { courseReviews } from "./reviews";
 export { courseWritten } from "./written";
 export { courseSaid } from "./said";
 export { courseDiscussions, courseTalk, type TalkWish } from "./talk";

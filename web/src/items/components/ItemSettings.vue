@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useKinds, type PlainRule } from "@/frame/kinds";
+import { takesWork, useKinds, type PlainRule } from "@/frame/kinds";
 import { MOMENTS, type Moment } from "../model/moments";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
@@ -36,7 +36,7 @@ const { data: page, refetch: readPage } = useItem(
 );
 const kind = computed(() => kinds.kindOf(page.value?.row.kind));
 const putsQuestions = computed(() => kind.value?.puts_questions ?? false);
-const takesHandIns = computed(() => (kind.value?.takes_hand_ins ?? false) && !putsQuestions.value);
+const takesHandIns = computed(() => takesWork(kind.value));
 const { data: grading, refetch: readGrading } = useGrading(
   () => slug,
   () => id,
@@ -83,7 +83,10 @@ const hasAddress = computed(() => kind.value?.address ?? false);
 const others = computed(() => (page.value?.module.rows ?? []).filter((r) => r.id !== id));
 /** Done rules that nobody could meet as the item stands here. */
 const never = computed<PlainRule[]>(() => {
-  const [handsIn, lies] = [form.value?.brief?.takes_hand_ins ?? putsQuestions.value, !!page.value?.file];
+  const [handsIn, lies] = [
+    form.value?.brief?.takes_hand_ins ?? kind.value?.takes_hand_ins ?? false,
+    !!page.value?.file,
+  ];
   return [
     ...(handsIn ? [] : (["handed_in"] as const)),
     ...(lies ? [] : (["watched"] as const)),

@@ -53,6 +53,7 @@ export function effortWords(minutes: number, t: Composer["t"]): string {
 
 export function startedWords(started: Record<string, number>, t: Composer["t"], now: string): string {
   if (started.questions) return quizWords(started, t, now);
+  if (started.reviews) return t("review.started", { sent: started.reviews_sent, of: started.reviews });
   const parts = [];
   if (started.files) parts.push(t("detail.files", { n: started.files }, started.files));
   if (started.photos) parts.push(t("detail.photos", { n: started.photos }, started.photos));
@@ -100,7 +101,9 @@ export function stateWord(row: Worded, t: Composer["t"], times: Times): string {
 export function stateDetail(row: Row, t: Composer["t"], times: Times, now: string): string {
   switch (row.state) {
     case "handed_in":
-      return t("detail.receipt", { at: times.moment(row.handed_in_at ?? ""), number: row.receipt });
+      return row.receipt
+        ? t("detail.receipt", { at: times.moment(row.handed_in_at ?? ""), number: row.receipt })
+        : times.moment(row.handed_in_at ?? "");
     case "given_back": {
       const begun = Object.keys(row.started).length ? startedWords(row.started, t, now) : "";
       return [row.due ? t("detail.again", { at: times.moment(row.due) }) : "", begun]

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { client, seeing, told, type Shapes } from "@/api/client";
-import { courseBook, courseClass, keyOf, touched } from "@/api/reads";
+import { courseBook, courseClass, courseReviews, keyOf, touched } from "@/api/reads";
 import type { Mark } from "@/items/reading/MarkedFile.vue";
 import { useWrite } from "@/frame/writes";
 
@@ -14,6 +14,13 @@ export const useQueue = (slug: () => string, id: () => number) => useQuery(cours
 
 export const useWork = (slug: () => string, id: () => number, person: () => number | null) =>
   useQuery({ ...courseClass(slug).work(id, person), enabled: () => person() !== null });
+
+/** What other students said of the last work of somebody. */
+export const useReadings = (slug: () => string, id: () => number, person: () => number | null) =>
+  useQuery({
+    ...courseReviews(slug, id).ofPerson(() => person() ?? 0),
+    enabled: () => person() !== null,
+  });
 
 export function useGradingWrites(slug: () => string, id: () => number) {
   return {

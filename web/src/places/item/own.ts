@@ -3,6 +3,8 @@ import type { Kind } from "@/frame/kinds";
 import AssignmentPart from "./assignment/AssignmentPart.vue";
 import DiscussionPart from "./discussion/DiscussionPart.vue";
 import TalkFacts from "./discussion/TalkFacts.vue";
+import ReviewPart from "./review/ReviewPart.vue";
+import TaughtReview from "./review/TaughtReview.vue";
 import QuizPart from "./quiz/QuizPart.vue";
 import TaughtQuiz from "./quiz/TaughtQuiz.vue";
 
@@ -21,11 +23,13 @@ export const OWN_PARTS: Partial<Record<Kind, Component>> = {
   assignment: AssignmentPart,
   discussion: DiscussionPart,
   quiz: QuizPart,
+  review: ReviewPart,
 };
 /** What it adds for teachers too. */
 export const TAUGHT_PARTS: Partial<Record<Kind, Component>> = {
   discussion: DiscussionPart,
   quiz: TaughtQuiz,
+  review: TaughtReview,
 };
 /** What it has to say beside the item's facts. */
 export const OWN_FACTS: Partial<Record<Kind, Component>> = { discussion: TalkFacts };

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
 import { client, insist, told, type Shapes } from "@/api/client";
-import { courseItem, touched } from "@/api/reads";
+import { courseItem, courseReviews, touched } from "@/api/reads";
 import { isWalking, noteWalk } from "@/api/walk";
 import { useStale, useWrite } from "@/frame/writes";
 
@@ -13,6 +13,10 @@ export const useMyWork = (slug: () => string, id: () => number, wanted: () => bo
     enabled: wanted,
     refetchInterval: ({ state }) => (state.data?.together?.name ? MATES_MS : false),
   });
+
+/** What other students said of the reader's work. */
+export const useOwnReadings = (slug: () => string, id: () => number, wanted: () => boolean) =>
+  useQuery({ ...courseReviews(slug, id).ofOwn(), enabled: wanted });
 
 export const useEditions = (slug: () => string, id: () => number) =>
   useQuery(courseItem(slug, id).editions());

@@ -11,7 +11,7 @@ import { useTimes } from "@/ui/moment/zones";
 import { useGradingWrites } from "../queries";
 import ForAll from "./ForAll.vue";
 import KeptRemarks from "./KeptRemarks.vue";
-import RubricPicker from "./RubricPicker.vue";
+import RubricPicker from "@/items/reading/RubricPicker.vue";
 
 const { work, queue, slug, id } = defineProps<{
   work: Shapes["Work"];
@@ -19,7 +19,8 @@ const { work, queue, slug, id } = defineProps<{
   slug: string;
   id: number;
 }>();
-const emit = defineEmits<{ next: []; previous: [] }>();
+/** `next`: after whom it goes on, who got the same score too. */
+const emit = defineEmits<{ next: [scored: number[]]; previous: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const times = useTimes(() => queue.zone);
@@ -140,7 +141,7 @@ const put = (text: string): void => {
 };
 
 async function saveNext(): Promise<void> {
-  if (await save()) emit("next");
+  if (await save()) emit("next", all.value ? work.fellows.map((fellow) => fellow.person_id) : []);
 }
 
 const saved = computed(() => {
@@ -174,6 +175,7 @@ defineExpose({ save });
         @change="save()"
       />
     </UiField>
+    <ForAll v-if="work.attempts.length" v-model="all" :work="work" />
     <RubricPicker
       v-if="work.rubric"
       v-model="chosen"
@@ -200,7 +202,6 @@ defineExpose({ save });
       <textarea :id="field" v-model="comment" class="field" rows="6" @change="save()" />
     </UiField>
     <KeptRemarks :slug="slug" :comment="comment" @put="put" />
-    <ForAll v-if="work.attempts.length" v-model="all" :work="work" />
     <p v-if="kept.apart?.length" role="status" class="text-[14px]">
       {{ t("together.apart", { list: kept.apart.join(", ") }) }}
     </p>
@@ -213,7 +214,7 @@ defineExpose({ save });
     <div class="go">
       <UiButton look="main" type="submit">{{ t("grading.saveNext") }}</UiButton>
       <UiButton @click="emit('previous')">{{ t("grading.previous") }}</UiButton>
-      <UiButton @click="emit('next')">{{ t("grading.next") }}</UiButton>
+      <UiButton @click="emit('next', [])">{{ t("grading.next") }}</UiButton>
     </div>
     <p class="text-[13.5px]" role="status">{{ saved }}</p>
     <p class="text-[13px] text-soft">{{ t("grading.keys") }}</p>

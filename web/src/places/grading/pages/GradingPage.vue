@@ -13,7 +13,8 @@ import { say } from "@/ui/notice/notices";
 import QueueList from "../components/QueueList.vue";
 import ScorePanel from "../components/ScorePanel.vue";
 import WorkView from "../components/WorkView.vue";
-import { useGradingWrites, useQueue, useWork } from "../queries";
+import PeerReadings from "@/items/reading/PeerReadings.vue";
+import { useGradingWrites, useQueue, useReadings, useWork } from "../queries";
 
 const ReturnDialog = defineAsyncComponent(() => import("../components/ReturnDialog.vue"));
 const CommentDialog = defineAsyncComponent(() => import("../components/CommentDialog.vue"));
@@ -32,6 +33,11 @@ const { data: work } = useWork(
   () => slug,
   () => id,
   () => person,
+);
+const { data: readings } = useReadings(
+  () => slug,
+  () => id,
+  () => (work.value?.attempts.length ? person : null),
 );
 const writes = useGradingWrites(
   () => slug,
@@ -62,8 +68,10 @@ const steady = computed(() => {
   return { ...queue.value, rows: order.value.flatMap((p) => rows.get(p) ?? []) };
 });
 
-async function go(by: number): Promise<void> {
-  const to = order.value[order.value.indexOf(person ?? 0) + by];
+/** The next but for those that were scored with this one. */
+async function go(by: number, scored: number[] = []): Promise<void> {
+  const left = order.value.filter((one) => !scored.includes(one));
+  const to = left[left.indexOf(person ?? 0) + by];
   if (!to) return say(t("grading.done"));
   await router.push(gradePath(slug, id, to));
   await nextTick();
@@ -110,6 +118,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
         :id="id"
       />
       <p v-else class="text-soft">{{ t("grading.pick") }}</p>
+      <PeerReadings v-if="work && readings" :found="readings" :zone="queue.zone" :own="false" />
     </main>
     <aside v-if="work" class="score" :aria-label="t('grading.panel')">
       <ScorePanel
@@ -118,7 +127,7 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
         :queue="queue"
         :slug="slug"
         :id="id"
-        @next="go(1)"
+        @next="(scored) => go(1, scored)"
         @previous="go(-1)"
       />
       <p class="mt-3 flex flex-wrap gap-x-4">

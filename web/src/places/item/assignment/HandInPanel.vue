@@ -5,13 +5,14 @@ import { useRouter } from "vue-router";
 import { NoAnswer, wishKey, type Shapes } from "@/api/client";
 import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
+import PeerReadings from "@/items/reading/PeerReadings.vue";
 import RubricTable from "@/items/reading/RubricTable.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { sayWrong } from "@/ui/notice/notices";
 import { useTimes } from "@/ui/moment/zones";
 import { useDraft } from "./draft";
 import { usePhotos } from "./photos";
-import { useItemWrites } from "../queries";
+import { useItemWrites, useOwnReadings } from "../queries";
 import AttemptList from "./AttemptList.vue";
 import DraftForm from "./DraftForm.vue";
 import ConfirmHandIn from "./ConfirmHandIn.vue";
@@ -26,6 +27,7 @@ const times = useTimes(() => props.page.zone);
 const slug = () => props.slug;
 const id = () => props.page.row.id;
 const writes = useItemWrites(slug, id);
+const { data: readings } = useOwnReadings(slug, id, () => props.work.attempts.length > 0);
 const draft = useDraft(slug, id, toRef(props, "work"));
 const { takeAgain } = usePhotos(slug, id, toRef(props, "work"), draft.attempt);
 const form = useTemplateRef<InstanceType<typeof DraftForm>>("form");
@@ -113,6 +115,7 @@ defineExpose({
 <template>
   <section class="mt-6" :aria-label="t('handIn.title')">
     <AttemptList v-if="work.attempts.length || work.score" :work="work" :page="page" />
+    <PeerReadings v-if="readings" class="mb-4" :found="readings" :zone="page.zone" own />
     <RubricTable v-if="work.rubric" class="mb-5" :rubric="work.rubric" />
     <p v-if="!brief.takes_hand_ins" class="text-soft">{{ t("handIn.paper") }}</p>
     <p v-else-if="!work.open" class="text-soft">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { isWalking } from "@/api/walk";
 import { useMyWork } from "../queries";
-import { useKinds } from "@/frame/kinds";
+import { takesWork, useKinds } from "@/frame/kinds";
 import UiButton from "@/ui/button/UiButton.vue";
 import { computed, defineAsyncComponent, ref } from "vue";
 import { useI18n } from "vue-i18n";
@@ -19,10 +19,7 @@ const AskDialog = defineAsyncComponent(() => import("@/items/components/AskDialo
 const { t } = useI18n();
 const asking = ref(false);
 const kinds = useKinds();
-const handsIn = computed(() => {
-  const kind = kinds.kindOf(page.row.kind);
-  return kind !== undefined && kind.takes_hand_ins && !kind.puts_questions;
-});
+const handsIn = computed(() => takesWork(kinds.kindOf(page.row.kind)));
 const { data: work } = useMyWork(
   () => slug,
   () => page.row.id,
