@@ -154,6 +154,12 @@ def _week(plan: WeekPlan) -> list[Wish]:
             Wish("assignment", "Final", "<p>On paper, in Room B12. A whole traverse, from notes to area.</p>",
                  120, 100, "In class", None, (n, FRIDAY, "12:00"), None, "Final", on_paper=True, hold=True, place="Room B12")
         )  # fmt: skip
+    if n == 8:
+        wishes.append(
+            Wish("review", "Read two campus loops",
+                 "<p>Two field books of last week, by lot. Could you reduce them without having been there?</p>",
+                 40, None, after, (n, WEDNESDAY, "12:00"), (n, FRIDAY, "18:00"), (n, SUNDAY, "23:59"))
+        )  # fmt: skip
     wishes += talk.wishes(n, after)
     wishes.append(
         Wish(

@@ -78,9 +78,11 @@ const backWords = computed(() => {
             ? `${t("attempt.given", { points: attempt.given, possible: page.row.points })} · ${t("attempt.counts")}`
             : t("attempt.given", { points: attempt.given, possible: page.row.points })
         }}</span>
-        <RouterLink class="figures ml-auto" :to="{ name: 'receipt', params: { number: attempt.number } }">{{
-          t("receipt.title", { number: attempt.number })
-        }}</RouterLink>
+        <RouterLink
+          class="figures ml-auto inline-flex min-h-6 items-center"
+          :to="{ name: 'receipt', params: { number: attempt.number } }"
+          >{{ t("receipt.title", { number: attempt.number }) }}</RouterLink
+        >
         <ReturnedCard
           v-if="attempt.given_back"
           class="my-1 w-full"

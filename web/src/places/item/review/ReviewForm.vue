@@ -62,7 +62,7 @@ async function write(send: boolean): Promise<void> {
     seen.value = typed() === sent || points.value === mine?.points ? typed() : sent;
     there.value = null;
     const left = found.works.filter((work) => !work.sent_at).length;
-    say(send ? t("review.gone", { n: left }, left ? Math.max(left, 2) : 1) : t("review.kept"));
+    say(t(send ? (left ? "review.gone" : "review.last") : "review.kept", { n: left }));
     if (send) emit("sent");
   } catch (error) {
     refused.value = wrong(error);
@@ -103,7 +103,7 @@ defineExpose({ send: () => save(true), label });
       </div>
     </section>
     <form class="mt-4 grid gap-3" @submit.prevent="save(true)">
-      <h3 class="text-[17px] font-bold">{{ t("review.what") }}</h3>
+      <h2 class="text-[17px] font-bold">{{ t("review.what") }}</h2>
       <RubricPicker v-if="reviews.rubric" v-model="chosen" :rubric="reviews.rubric" />
       <UiField v-slot="{ field }" :label="t('review.words')">
         <textarea :id="field" v-model="words" class="field" rows="6" maxlength="20000" />
