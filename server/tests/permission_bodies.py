@@ -62,6 +62,7 @@ BODIES: dict[str, Any] = {
     f"put {ITEM}/rubric": {"rubric_id": None},
     f"post {COURSE}/remarks": {"text": "Show the units."},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
+    f"put {QUEUE}/{{person_id}}/marking": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
 RULES = {
     "categories": [{"key": "a", "name": "Sets", "weight": 100}],

@@ -168,6 +168,7 @@ TABLE: dict[str, set[str]] = {
     f"get {QUEUE}": TEACHERS,
     f"get {QUEUE}/{{person_id}}": TEACHERS,
     f"put {QUEUE}/{{person_id}}/score": TEACHERS,
+    f"put {QUEUE}/{{person_id}}/marking": TEACHERS,
     f"post {QUEUE}/{{person_id}}/notes": TEACHERS,
     f"put {QUEUE}/{{person_id}}/notes/{{note_id}}": TEACHERS,
     f"delete {QUEUE}/{{person_id}}/notes/{{note_id}}": TEACHERS,

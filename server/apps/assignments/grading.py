@@ -1,9 +1,9 @@
-"""The grader's view: the class's hand-ins of one item, and one student's work beside its score."""
+"""The grader's view of one student's work beside its score."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from datetime import UTC, datetime, timedelta
+from datetime import datetime, timedelta
 from fractions import Fraction
 from zoneinfo import ZoneInfo
 
@@ -15,18 +15,18 @@ from apps.assignments.api import grading_schemas as shown
 from apps.assignments.api import schemas as out
 from apps.assignments.kinds import ASSIGNMENT
 from apps.assignments.models import HandIn
-from apps.assignments.queries import brief_of, came_with, crew_at, crews_at, hand_ins_of_item, work_of_person
-from apps.assignments.showing import attempt_out, late_of, notes_out
-from apps.courses.public import Course, Crew, Enrolment, Membership, can_see_student, students
+from apps.assignments.queries import brief_of, came_with, crew_at, work_of_person
+from apps.assignments.showing import attempt_out, notes_out
+from apps.courses.public import Course, Crew, Membership, can_see_student, students
 from apps.gradebook.public import (
     CellScores,
     Counted,
     RubricOut,
-    cells_of_item,
     cells_of_people,
     counted,
     graded_row,
     item_rubric,
+    markings_of,
     measured_out,
     points,
     rubric_out,
@@ -34,86 +34,17 @@ from apps.gradebook.public import (
     setup_of,
 )
 from apps.kernel.public import Refused, not_found, now, require
-from apps.layout.public import LaidItem, layout, layout_for, person_layout
+from apps.layout.public import LaidItem, layout, person_layout
 
-_END = datetime.max.replace(tzinfo=UTC)
 TO_DO_AGAIN_DAYS = 7
 
 
-def queue(course: Course, item_id: int, member: Membership) -> shown.Queue:
-    """Everyone in the grader's sections; waiting work first, oldest first, then by name."""
-    item = _item(course, item_id)
-    graded = graded_row(course, item_id)
-    cells, teams = cells_of_item(graded), crews_at(course, item_id)
-    work = hand_ins_of_item(item_id, teams)
-    group = {person_id: crew.name for crew in teams for person_id in crew.people}
-    sections = None if member.section_ids is None else list(member.section_ids)
-    known = setup_of(course)
-    rule = known.item_rules(item_id, 0).late_rule
-    laid, numbers = layout(course), numbers_of(course, item_id) if graded.anonymous else NAMED
-    rows = []
-    for enrolment in students(course, sections).select_related("person", "section").order_by("person__sort_name"):
-        own_item = layout_for(laid, enrolment.person_id).items[item_id]
-        cell = cells.get(enrolment.person_id)
-        rules = known.item_rules(item_id, enrolment.person_id)
-        what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
-        own = work.get(enrolment.person_id, [])
-        rows.append(_queue_row(enrolment, own_item, own, cell, what, numbers, group.get(enrolment.person_id, "")))
-    waiting_first = sorted(rows, key=lambda row: _order(row, numbers))
-    return shown.Queue(
-        title=item.title,
-        possible=str(points(item.possible)),
-        due=item.span.due,
-        zone=course.zone,
-        hold=graded.hold,
-        held=sum(r.state == "held" for r in rows),
-        waiting=sum(r.state == "waiting" for r in rows),
-        rows=waiting_first,
-        late_percent=None if rule is None else str(points(rule.percent)),
-        late_per=None if rule is None else rule.per,
-        can_release=member.instructs,
-        anonymous=graded.anonymous,
-    )
-
-
-def _order(row: shown.QueueRow, numbers: Numbers) -> tuple[bool, datetime, int]:
-    """Waiting work first, the oldest before; then as they came, or where names are unsaid by number."""
-    waits = row.state == "waiting"
-    return not waits, (row.handed_in_at if waits else None) or _END, numbers.by_person.get(row.person_id, 0)
-
-
-def _queue_row(
-    enrolment: Enrolment,
-    item: LaidItem,
-    own: list[HandIn],
-    cell: CellScores | None,
-    what: Counted | None,
-    numbers: Numbers,
-    group: str,
-) -> shown.QueueRow:
-    """One student; `own`: their attempts in order, a draft among them; `group`: in which they work on it now."""
-    latest = next((h for h in reversed(own) if h.handed_in_at), None)
-    state = _state(item.excused, own, latest, cell, what)
-    hidden = numbers.hides(enrolment.person_id, out=state == "released")
-    return shown.QueueRow(
-        person_id=enrolment.person_id,
-        name=numbers.name(enrolment.person_id, enrolment.person.sort_name, out=state == "released"),
-        section=enrolment.section.name if enrolment.section and not hidden else "",
-        state=state,
-        handed_in_at=latest.handed_in_at if latest else None,
-        late_seconds=late_of(latest, item),
-        attempt=latest.attempt if latest else 0,
-        score=str(points(what.result.counts)) if what else None,
-        group="" if hidden else _group_of(latest, group),
-    )
-
-
-def _group_of(last: HandIn | None, group: str) -> str:
+def group_of(last: HandIn | None, group: str) -> str:
     """In which the last attempt was handed in; before there is one, in which it is worked on."""
     return (last.receipt or {}).get("group", "") if last else group
 
 
-def _state(
+def state_of(
     excused: bool, own: list[HandIn], latest: HandIn | None, cell: CellScores | None, what: Counted | None
 ) -> shown.QueueState:
     if excused or (cell is not None and cell.excused):
@@ -129,7 +60,7 @@ def _state(
 
 def work_of(course: Course, item_id: int, person_id: int, member: Membership, reader_id: int) -> shown.Work:
     """One student's attempts with the score of the latest; a draft shows only that it is there."""
-    _item(course, item_id)
+    assignment_of(course, item_id)
     enrolment = students(course).select_related("person", "section").filter(person_id=person_id).first()
     require(can_see_student(member, enrolment.section_id if enrolment else None))
     if enrolment is None:
@@ -144,11 +75,13 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     rules = setup_of(course).item_rules(item_id, person_id)
     what = counted(cell, rules, item.possible, item.span.due) if cell else None
     raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
-    numbers = numbers_of(course, item_id) if graded_row(course, item_id).anonymous else NAMED
-    is_out = _state(item.excused, [*handed, *([draft] if draft else [])], last, cell, what) == "released"
+    graded = graded_row(course, item_id)
+    numbers = numbers_of(course, item_id) if graded.anonymous else NAMED
+    is_out = state_of(item.excused, [*handed, *([draft] if draft else [])], last, cell, what) == "released"
     hidden = numbers.hides(person_id, out=is_out)
     attempts = [_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed]
     others = _others(course, last, crew, person_id)
+    score = score_out(course, item, person_id, last.attempt if last else 1, last.handed_in_at if last else None)
     return shown.Work(
         person_id=person_id,
         name=numbers.name(person_id, enrolment.person.name, out=is_out),
@@ -156,13 +89,29 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
         attempts=[a.model_copy(update=UNSAID) if hidden else a for a in attempts],
         draft_started_at=draft.started_at if draft else None,
         draft_files=len(draft.files.all()) if draft else 0,
-        score=score_out(course, item, person_id, last.attempt if last else 1, last.handed_in_at if last else None),
+        score=score,
         rubric=shown_rubric(course, item_id),
         due=item.span.due,
         until=proposed_until(course, now()),
-        group="" if hidden else _group_of(last, crew.name if crew else ""),
+        group="" if hidden else group_of(last, crew.name if crew else ""),
         fellows=_fellows(course, item_id, last, others, numbers),
+        markings=_markings(item_id, person_id, score, reader_id) if graded.two_graders else [],
     )
+
+
+def _markings(item_id: int, person_id: int, score: shown.ScoreOut, reader_id: int) -> list[shown.MarkingOut]:
+    rows = markings_of(item_id, person_id, score.attempt, reader_id, settled=score.raw is not None)
+    return [
+        shown.MarkingOut(
+            by=row.by.name,
+            mine=row.by_id == reader_id,
+            raw=str(points(Fraction(row.raw))),
+            comment=row.comment,
+            measured=measured_out(row.measured),
+            at=row.at,
+        )
+        for row in rows
+    ]
 
 
 UNSAID = {"number": "", "group": "", "handed_in_by": ""}
@@ -260,7 +209,7 @@ def _graded(hand_in: HandIn, item: LaidItem, raw: Fraction | None, what: Counted
     )
 
 
-def _item(course: Course, item_id: int) -> LaidItem:
+def assignment_of(course: Course, item_id: int) -> LaidItem:
     item = layout(course).items.get(item_id)
     if item is None or item.kind != ASSIGNMENT.code:
         raise not_found("assignment")

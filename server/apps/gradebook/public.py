@@ -8,6 +8,7 @@ from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.freeze_grades import GradeNow, freeze_grades
 from apps.gradebook.actions.put_cells import SHEET, CellsPut, CellWish, Work, put_cells
 from apps.gradebook.actions.put_scores import Earned, put_scores
+from apps.gradebook.actions.save_marking import save_marking
 from apps.gradebook.actions.save_score import ScoreWish, save_score
 from apps.gradebook.actions.set_grading import set_grading
 from apps.gradebook.actions.set_weights import drop_graded, graded_without_scores, set_drops, set_weights
@@ -19,6 +20,7 @@ from apps.gradebook.api.shapes import grading_of, wish_of
 from apps.gradebook.changes import CellChange, cell_changes
 from apps.gradebook.class_rows import class_rows
 from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted
+from apps.gradebook.markings import marked_by, markings_of
 from apps.gradebook.marks import (
     cell_stamps,
     counts_from,
@@ -113,6 +115,8 @@ __all__ = [
     "late_lines",
     "late_rule",
     "mark_stamps",
+    "marked_by",
+    "markings_of",
     "marks_from",
     "marks_of_class",
     "marks_of_person",
@@ -133,6 +137,7 @@ __all__ = [
     "released_to",
     "rubric_of",
     "rubric_out",
+    "save_marking",
     "save_score",
     "score_of",
     "score_row",

@@ -3,6 +3,13 @@
 from django.utils.translation import gettext_lazy as _
 
 SENTENCES = {
+    "marking.not_here": _("This is scored by one person. Type the score itself."),
+    "marking.settled": _(
+        "This attempt has its score by now. Look at it again, and change the score itself if need be."
+    ),
+    "marking.second_missing": _(
+        "Two of you score this. The score is given when both of you have; yours is kept apart until then."
+    ),
     "score.no_points": _("This item has no points, so it can't be scored. Give it points first."),
     "score.unreadable": _("“%(text)s” is not a number of points. Write it like 22.5."),
     "score.two_readings": _(

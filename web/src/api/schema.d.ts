@@ -1703,6 +1703,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/marking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Mark Work
+         * @description One of two graders gives points; the answer says what the other gave.
+         */
+        put: operations["mark_work"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/notes": {
         parameters: {
             query?: never;
@@ -7847,6 +7867,8 @@ export interface components {
             hold: boolean;
             /** Late Rule Id */
             late_rule_id: number | null;
+            /** Two Graders */
+            two_graders?: boolean | null;
         };
         /**
          * GradingRules
@@ -8209,6 +8231,8 @@ export interface components {
             late_rule_id: number | null;
             /** Late Rules */
             late_rules: components["schemas"]["Named"][];
+            /** Two Graders */
+            two_graders: boolean;
             /** Weight */
             weight: string | null;
         };
@@ -8910,6 +8934,26 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * MarkingOut
+         * @description What one of two graders gave.
+         */
+        MarkingOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Comment */
+            comment: string;
+            measured: components["schemas"]["MeasuredBy"] | null;
+            /** Mine */
+            mine: boolean;
+            /** Raw */
+            raw: string;
         };
         /**
          * MatchingAsked
@@ -10907,6 +10951,8 @@ export interface components {
             rows: components["schemas"]["QueueRow"][];
             /** Title */
             title: string;
+            /** Two Graders */
+            two_graders: boolean;
             /** Waiting */
             waiting: number;
             /** Zone */
@@ -10922,6 +10968,8 @@ export interface components {
             handed_in_at: string | null;
             /** Late Seconds */
             late_seconds: number;
+            /** Marked */
+            marked: boolean;
             /** Name */
             name: string;
             /** Person Id */
@@ -14316,6 +14364,8 @@ export interface components {
             fellows: components["schemas"]["Fellow"][];
             /** Group */
             group: string;
+            /** Markings */
+            markings: components["schemas"]["MarkingOut"][];
             /** Name */
             name: string;
             /** Person Id */
@@ -17277,6 +17327,34 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    mark_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -110,6 +110,7 @@ export default {
       excused: "Excused",
       comment: "Comment",
       counting: "Of several attempts",
+      two_graders: "Scored by two people",
       anonymous: "Whose work it is is unsaid while it is scored",
       questions: "Questions",
       tries: "Tries of a question",

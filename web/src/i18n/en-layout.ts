@@ -114,6 +114,7 @@ export default {
       first: "the first counts",
       mean: "their mean counts",
     },
+    twoGraders: "Two people score it, neither seeing what the other gave",
     anonymous: "Whose work it is is not said while it is scored one by one",
     hold: "Hold scores until they are released for all",
     brief: "What is handed in",

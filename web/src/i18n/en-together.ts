@@ -1,5 +1,19 @@
 /** Texts of work that a group does. */
 export default {
+  second: {
+    line: "Two of you score this, and neither sees what the other gave before both have.",
+    yours: "Your points, of {possible}",
+    keep: "Keep and next",
+    kept: "Kept {at}. It waits for the other of you.",
+    marked: "yours is in",
+    both: "What each of you gave",
+    gave: "{by}: {raw}",
+    apart:
+      "You are more than a tenth of the points apart. Look at it together; either of you gives the score.",
+    settle: "Settle it",
+    score: "The score, of {possible}",
+    comment: "Comment to the student",
+  },
   together: {
     setting: "Done in groups: one hands in for all of the group",
     which: "Which groups? With none ticked, all groups of the course.",

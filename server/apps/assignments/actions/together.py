@@ -12,7 +12,7 @@ from apps.assignments.actions.whose import Whose
 from apps.assignments.models import HandIn
 from apps.assignments.queries import came_with
 from apps.courses.public import Course, can_see_student, membership, students
-from apps.gradebook.public import ScoreWish, save_score, score_row
+from apps.gradebook.public import ScoreWish, save_marking, save_score, score_row
 from apps.kernel.public import Actor, Allowed
 
 
@@ -51,6 +51,15 @@ def score(actor: Actor, course: Course, item_id: int, wish: ScoreWish, together:
             one = replace(one, seen_version=theirs.version if theirs else 0)
         save_score(actor, course, item_id, one)
     return apart
+
+
+def mark(actor: Actor, course: Course, item_id: int, wish: ScoreWish, together: bool) -> None:
+    """One grader's points, for all who handed it in together."""
+    came = {wish.person_id: wish.handed_in_at}
+    if together:
+        came |= _others(actor, course, Whose(item_id, wish.person_id), wish.attempt)
+    for person_id in sorted(came):
+        save_marking(actor, course, item_id, replace(wish, person_id=person_id, handed_in_at=came[person_id]))
 
 
 def _others(actor: Actor, course: Course, whose: Whose, attempt: int) -> dict[int, datetime | None]:

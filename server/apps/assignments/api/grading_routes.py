@@ -4,6 +4,7 @@ from django.http import HttpResponse
 from ninja import Router
 
 from apps.assignments import grading
+from apps.assignments import queue as queue_of
 from apps.assignments.actions import together
 from apps.assignments.actions.remind import remind_unfinished
 from apps.assignments.api import grading_schemas as s
@@ -52,7 +53,7 @@ def brief(request: SignedIn, slug: str, item_id: int) -> Brief:
 def queue(request: SignedIn, slug: str, item_id: int) -> HttpResponse:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    return answer(grading.queue(course, item_id, reader.member))
+    return answer(queue_of.queue(course, item_id, reader.member, reader.person_id))
 
 
 @router.get("/courses/{slug}/items/{item_id}/hand-ins/{person_id}", response=s.Work)
@@ -73,20 +74,33 @@ def remind_to_hand_in(request: SignedIn, slug: str, item_id: int) -> s.Reminded:
 def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.ScoreOut:
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
-    at = grading.handed_in_at(item_id, person_id, payload.attempt)
+    wish = _wish(item_id, person_id, payload)
+    apart = together.score(actor_of(request), course, item_id, wish, payload.together)
+    item = person_layout(course, person_id).items[item_id]
+    found = grading.score_out(course, item, person_id, payload.attempt, wish.handed_in_at)
+    return found.model_copy(update={"apart": grading.apart_said(course, item_id, apart)})
+
+
+@router.put("/courses/{slug}/items/{item_id}/hand-ins/{person_id}/marking", response=s.Work)
+@write
+def mark_work(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ScoreIn) -> s.Work:
+    """One of two graders gives points; the answer says what the other gave."""
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    together.mark(actor_of(request), course, item_id, _wish(item_id, person_id, payload), payload.together)
+    return grading.work_of(course_by_slug(slug), item_id, person_id, reader.member, reader.person_id)
+
+
+def _wish(item_id: int, person_id: int, payload: s.ScoreIn) -> ScoreWish:
     chosen = None if payload.chosen is None else [Chosen(**c.model_dump()) for c in payload.chosen]
-    wish = ScoreWish(
+    return ScoreWish(
         person_id,
         payload.attempt,
         payload.raw,
         payload.comment,
-        at,
+        grading.handed_in_at(item_id, person_id, payload.attempt),
         payload.seen_version,
         payload.above_possible,
         chosen,
         payload.rubric_id,
     )
-    apart = together.score(actor_of(request), course, item_id, wish, payload.together)
-    item = person_layout(course, person_id).items[item_id]
-    found = grading.score_out(course, item, person_id, payload.attempt, at)
-    return found.model_copy(update={"apart": grading.apart_said(course, item_id, apart)})

@@ -24,6 +24,8 @@ class QueueRow(BaseModel):
     score: str | None
     group: str
     """With whom it was handed in or is worked on; empty: by oneself, or unsaid."""
+    marked: bool
+    """The reader has given their points; somebody else still has to."""
 
 
 class Queue(BaseModel):
@@ -40,6 +42,7 @@ class Queue(BaseModel):
     can_release: bool
     anonymous: bool
     """Whose work it is is said once its score is out."""
+    two_graders: bool
 
 
 class ScoreOut(BaseModel):
@@ -61,6 +64,17 @@ class ScoreOut(BaseModel):
     measured: MeasuredBy | None
     apart: list[str] = []
     """Of a group that was scored together: whose score stays as it was given to them alone."""
+
+
+class MarkingOut(BaseModel):
+    """What one of two graders gave."""
+
+    by: str
+    mine: bool
+    raw: str
+    comment: str
+    measured: MeasuredBy | None
+    at: datetime
 
 
 class Fellow(BaseModel):
@@ -87,6 +101,8 @@ class Work(BaseModel):
     group: str
     fellows: list[Fellow]
     """Who got the last attempt with them; before there is one, who works with them."""
+    markings: list[MarkingOut]
+    """Where two people score it: what the reader gave, and what the other gave once the reader has."""
 
 
 class ScoreIn(BaseModel):

@@ -7,10 +7,12 @@ from collections.abc import Collection
 from unvo_core.grading.typed import plain
 from unvo_core.problems import Problem
 
-from apps.courses.public import Course, moment
-from apps.gradebook.models import Cell, GradedItem, Score
+from apps.courses.public import Course, Membership, moment
+from apps.gradebook.models import Cell, GradedItem, Marking, Score
 from apps.kernel.public import Refused
 from apps.layout.public import layout
+
+GRADERS = 2
 
 
 def lock_cell(cell: Cell) -> None:
@@ -53,6 +55,14 @@ def graded_items_of(course: Course, item_ids: Collection[int]) -> dict[int, Grad
     rows = GradedItem.objects.select_related("late_rule").filter(course=course, item_id__in=item_ids, removed=False)
     found = {row.item_id: row for row in rows}
     return {item_id: found.get(item_id) or graded_item(course, item_id) for item_id in item_ids}
+
+
+def refuse_alone(member: Membership, cell: Cell, graded: GradedItem, attempt: int, before: Score | None) -> None:
+    """The first score of work that two people score is given when both have; an instructor may settle it before."""
+    if not graded.two_graders or before is not None or member.instructs:
+        return
+    if Marking.objects.filter(cell=cell, attempt=attempt).count() < GRADERS:
+        raise Refused("marking.second_missing", status=409)
 
 
 def refusal_of(problem: Problem) -> Refused:

@@ -27,6 +27,7 @@ def copy_graded(source: Course, course: Course, items: Mapping[int, int]) -> Non
             never_dropped=row.never_dropped,
             hold=row.hold,
             anonymous=row.anonymous,
+            two_graders=row.two_graders,
         )
         for row in rows.order_by("id")
     )

@@ -29,6 +29,7 @@ def copy_grading(actor: Actor, source: Course, course: Course, items: Mapping[in
             never_dropped=row.never_dropped,
             hold=row.hold,
             anonymous=row.anonymous,
+            two_graders=row.two_graders,
         )
         for row in GradedItem.objects.filter(course=source, item_id__in=items, removed=False).order_by("id")
     )

@@ -12,8 +12,8 @@ from unvo_core.grading.attempts import attempt_to_score
 from unvo_core.grading.typed import Word, read_cell
 from unvo_core.problems import Problem
 
-from apps.courses.public import Course, can_see_student, membership, students
-from apps.gradebook.actions.cells import graded_items_of, locked_cells, refusal_of, refuse_if_changed
+from apps.courses.public import Course, Membership, can_see_student, membership, students
+from apps.gradebook.actions.cells import graded_items_of, locked_cells, refusal_of, refuse_alone, refuse_if_changed
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.marks import points
 from apps.gradebook.models import Cell, GradedItem, Score
@@ -92,7 +92,8 @@ def put_cells(actor: Actor, course: Course, wishes: Sequence[CellWish], work: Ma
     if len(wishes) > MOST_CELLS:
         raise Refused("score.too_many_cells", most=MOST_CELLS)
     refused: list[tuple[Place, Refused]] = []
-    wanted = _read(actor, course, wishes, refused)
+    member = membership(actor, course)
+    wanted = _read(member, course, wishes, refused)
     graded = graded_items_of(course, sorted({wish.item_id for wish, _ in wanted}))
     cells = locked_cells(graded, [wish.place for wish, _ in wanted])
     standing, versions = scores_in(cells.values()), last_versions(cells.values())
@@ -103,6 +104,7 @@ def put_cells(actor: Actor, course: Course, wishes: Sequence[CellWish], work: Ma
         attempt = attempt_to_score(done.attempt if done else 0, own)
         try:
             _refuse_meanwhile(course, cell, own.get(attempt), wish)
+            refuse_alone(member, cell, graded[wish.item_id], attempt, own.get(attempt))
         except Refused as error:
             refused.append((wish.place, error))
             continue
@@ -114,10 +116,10 @@ def put_cells(actor: Actor, course: Course, wishes: Sequence[CellWish], work: Ma
 
 
 def _read(
-    actor: Actor, course: Course, wishes: Sequence[CellWish], refused: list[tuple[Place, Refused]]
+    member: Membership, course: Course, wishes: Sequence[CellWish], refused: list[tuple[Place, Refused]]
 ) -> list[tuple[CellWish, Decimal | Word]]:
     """What each of them says. Raises for students of sections that are not the actor's."""
-    member, laid = membership(actor, course), layout(course)
+    laid = layout(course)
     sections = dict(students(course).values_list("person_id", "section_id"))
     found: list[tuple[CellWish, Decimal | Word]] = []
     for wish in {wish.place: wish for wish in wishes}.values():

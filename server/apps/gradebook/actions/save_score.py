@@ -13,7 +13,7 @@ from unvo_core.grading.typed import read_points
 from unvo_core.problems import Problem
 
 from apps.courses.public import Course, can_see_student, membership, students
-from apps.gradebook.actions.cells import graded_item, lock_cell, refusal_of, refuse_if_changed
+from apps.gradebook.actions.cells import graded_item, lock_cell, refusal_of, refuse_alone, refuse_if_changed
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.marks import points
 from apps.gradebook.models import Cell, GradedItem, Rubric, Score
@@ -44,26 +44,26 @@ class ScoreWish:
     """For the record."""
 
 
-def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> Score:
-    """Keep one attempt's score and comment. Held or out at once, as the item says."""
+def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish, by: Any = None) -> Score:
+    """Keep one attempt's score and comment. Held or out at once, as the item says. `by`: the rubric as it was chosen
+    already, where nothing is chosen now."""
     enrolment = students(course).filter(person_id=wish.person_id).first()
     if enrolment is None:
         require(can_see_student(membership(actor, course), None))
         raise Refused("score.not_in_course", status=404)
-    require(can_see_student(membership(actor, course), enrolment.section_id))
-    item = item_row(course, item_id)
+    member = membership(actor, course)
+    require(can_see_student(member, enrolment.section_id))
     graded = graded_item(course, item_id)
-    rubric = _rubric(course, item_id, wish)
-    raw = _checked(_with_points(rubric, wish, item.points), item.points)
-    if len(wish.comment) > LONGEST_COMMENT:
-        raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
+    raw, chosen = read_wish(course, item_id, wish)
     cell, _ = Cell.objects.get_or_create(graded_item=graded, person_id=wish.person_id)
     lock_cell(cell)
     graded.refresh_from_db(fields=["hold"])
     before = score_row(item_id, wish.person_id, wish.attempt)
     refuse_if_changed(course, before, wish.seen_version)
+    refuse_alone(member, cell, graded, wish.attempt, before)
     with pghistory.context(actor=actor.person_id, name=actor.name, why=wish.why):
-        score = _kept(actor, cell, graded, before, raw, wish, _measured(rubric, wish, before))
+        kept = by or (before and before.measured) if wish.chosen is None else chosen
+        score = _kept(actor, cell, graded, before, raw, wish, kept)
     if score.released_at == score.graded_at:
         tell_scores(course, item_id, {wish.person_id: wish.attempt})
     record(
@@ -75,6 +75,15 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish) -> S
         after={"raw": str(raw), "comment": wish.comment, "person": wish.person_id, "item": item_id},
     )
     return score
+
+
+def read_wish(course: Course, item_id: int, wish: ScoreWish) -> tuple[Decimal, Any]:
+    """The points, and the rubric as it was chosen; None where nothing of it was looked at."""
+    item, rubric = item_row(course, item_id), _rubric(course, item_id, wish)
+    raw = _checked(_with_points(rubric, wish, item.points), item.points)
+    if len(wish.comment) > LONGEST_COMMENT:
+        raise Refused("text.too_long", field="The comment", length=len(wish.comment), most=LONGEST_COMMENT)
+    return raw, measured(rubric, wish.chosen) if rubric and wish.chosen is not None else None
 
 
 def _rubric(course: Course, item_id: int, wish: ScoreWish) -> Rubric | None:
@@ -103,12 +112,6 @@ def _checked(wish: ScoreWish, possible: Decimal | None) -> Decimal:
     if isinstance(raw, Problem):
         raise refusal_of(raw)
     return raw
-
-
-def _measured(rubric: Rubric | None, wish: ScoreWish, before: Score | None) -> Any:
-    if rubric is None or wish.chosen is None:
-        return before.measured if before else None
-    return measured(rubric, wish.chosen)
 
 
 def _kept(

@@ -16,9 +16,11 @@ def set_grading(
     hold: bool,
     counting: str | None = None,
     anonymous: bool | None = None,
+    two_graders: bool | None = None,
 ) -> AuditRecord:
     """Which category an item counts in, its late rule, whether its scores are held at first, which of several attempts
-    counts, and whether whose work it is is said while it is scored; the last two None: as they stand."""
+    counts, whether whose work it is is said while it is scored, and whether two score it; the last three None: as they
+    stand."""
     require(can_lay_out(membership(actor, course)))
     course = lock_course(course)
     item_row(course, item_id)
@@ -33,10 +35,8 @@ def set_grading(
         "hold": hold,
         "removed": False,
     }
-    if counting is not None:
-        fields["counting"] = counting
-    if anonymous is not None:
-        fields["anonymous"] = anonymous
+    also = {"counting": counting, "anonymous": anonymous, "two_graders": two_graders}
+    fields |= {name: value for name, value in also.items() if value is not None}
     edits = [Edit("graded_item", graded, made=True)] if made else []
     edits.append(Edit("graded_item", graded, fields))
     return apply_edits(actor, course, "set_grading", edits, ("item", item_id))

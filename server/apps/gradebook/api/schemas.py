@@ -22,6 +22,7 @@ class ItemGrading(BaseModel):
     counting: Counting
     hold: bool
     anonymous: bool
+    two_graders: bool
     held: int
     category_id: int | None
     late_rule_id: int | None
@@ -35,7 +36,8 @@ class GradingIn(BaseModel):
     hold: bool
     counting: Counting | None = None
     anonymous: bool | None = None
-    """Both left out: as they stand."""
+    two_graders: bool | None = None
+    """These left out: as they stand."""
 
 
 class HoldIn(BaseModel):

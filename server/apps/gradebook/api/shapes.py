@@ -35,6 +35,7 @@ def grading_of(course: Course, item_id: int, teaching: bool) -> s.ItemGrading:
         counting=cast(Counting, graded.counting) if graded else "latest",
         hold=graded.hold if graded else False,
         anonymous=graded.anonymous if graded else False,
+        two_graders=graded.two_graders if graded else False,
         held=held if teaching else 0,
         category_id=graded.category_id if graded else None,
         late_rule_id=graded.late_rule_id if graded else None,

@@ -1,3 +1,4 @@
+from apps.gradebook.models.marking import Marking
 from apps.gradebook.models.official import OfficialGrade, OfficialGrades
 from apps.gradebook.models.rubric import Remark, Rubric
 from apps.gradebook.models.scheme import Category, ConversionTable, GradedItem, GradingScheme, LateRule
@@ -10,6 +11,7 @@ __all__ = [
     "GradedItem",
     "GradingScheme",
     "LateRule",
+    "Marking",
     "OfficialGrade",
     "OfficialGrades",
     "Remark",

@@ -78,8 +78,9 @@ class ConversionTable(models.Model):
 @pghistory.track()
 class GradedItem(models.Model):
     """An item in the gradebook. `hold`: its scores wait until they are released for all at once. `anonymous`: whose
-    work it is is not said to those who score it before its score is out. `removed`: taken out, and put back with its
-    item or its first score."""
+    work it is is not said to those who score it before its score is out. `two_graders`: two of
+    them score each work, neither seeing what the other gave. `removed`: taken out, and put back with its item or its
+    first score."""
 
     COUNTING = ("best", "latest", "first", "mean")
 
@@ -93,6 +94,7 @@ class GradedItem(models.Model):
     never_dropped = models.BooleanField(default=False)
     hold = models.BooleanField(default=False)
     anonymous = models.BooleanField(default=False)
+    two_graders = models.BooleanField(default=False)
     released_at = models.DateTimeField(null=True)
     removed = models.BooleanField(default=False)
 

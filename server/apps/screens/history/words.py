@@ -129,6 +129,7 @@ CHANGES = {
     "score.release": _("Scores of %(title)s were released"),
     "score.save": _("Score: %(title)s"),
     "score.sheet": _("Scores were typed in the gradebook"),
+    "score.mark": _("One of two graders gave points for %(title)s"),
     "review.draw": _("The lot was drawn in %(title)s"),
     "review.send": _("A review was sent in %(title)s"),
     "review.take_means": _("The means of readers became scores in %(title)s"),

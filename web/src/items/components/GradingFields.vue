@@ -45,5 +45,10 @@ const COUNTINGS = ["best", "latest", "first", "mean"] as const;
       v-model="counts.anonymous"
       :label="t('settings.anonymous')"
     />
+    <UiCheck
+      v-if="counts.two_graders !== null && counts.two_graders !== undefined"
+      v-model="counts.two_graders"
+      :label="t('settings.twoGraders')"
+    />
   </fieldset>
 </template>

@@ -55,6 +55,7 @@ export function settingsOf(
       hold: grading.hold,
       counting: grading.counting,
       anonymous: grading.anonymous,
+      two_graders: grading.two_graders,
     },
     brief: brief && { ...brief },
     talk: talk && copyOf(talk),

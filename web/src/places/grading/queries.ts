@@ -23,6 +23,7 @@ export const useReadings = (slug: () => string, id: () => number, person: () => 
   });
 
 export function useGradingWrites(slug: () => string, id: () => number) {
+  const queries = useQueryClient();
   return {
     save: useWrite(
       (wish: { person: number } & Shapes["ScoreIn"], headers) =>
@@ -33,6 +34,21 @@ export function useGradingWrites(slug: () => string, id: () => number) {
             headers,
           }),
         ),
+      () => touched.grading(slug()),
+      true,
+    ),
+    mark: useWrite(
+      async (wish: { person: number } & Shapes["ScoreIn"], headers) => {
+        const work = await told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/marking", {
+            params: { path: { slug: slug(), item_id: id(), person_id: wish.person } },
+            body: wish,
+            headers,
+          }),
+        );
+        queries.setQueryData(keyOf(courseClass(slug).work(id, () => wish.person)), work);
+        return work;
+      },
       () => touched.grading(slug()),
       true,
     ),

@@ -39,6 +39,7 @@ const TILES: Record<Shapes["QueueRow"]["state"], Tile> = {
         >{{ row.name
         }}<span v-if="row.group" class="ml-1.5 text-[13px] font-normal text-soft">{{ row.group }}</span></span
       >
+      <span v-if="row.marked" class="text-[12.5px] text-soft">{{ t("second.marked") }}</span>
       <span v-if="row.late_seconds" class="figures text-late">{{ lateWords(row.late_seconds, t) }}</span>
       <span class="figures">{{ row.score ?? "" }}</span>
     </RouterLink>

@@ -16,6 +16,7 @@ import WorkView from "../components/WorkView.vue";
 import PeerReadings from "@/items/reading/PeerReadings.vue";
 import { useGradingWrites, useQueue, useReadings, useWork } from "../queries";
 
+const SecondPanel = defineAsyncComponent(() => import("../components/SecondPanel.vue"));
 const ReturnDialog = defineAsyncComponent(() => import("../components/ReturnDialog.vue"));
 const CommentDialog = defineAsyncComponent(() => import("../components/CommentDialog.vue"));
 const RecordDialog = defineAsyncComponent(() => import("../components/RecordDialog.vue"));
@@ -121,7 +122,17 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
       <PeerReadings v-if="work && readings" :found="readings" :zone="queue.zone" :own="false" />
     </main>
     <aside v-if="work" class="score" :aria-label="t('grading.panel')">
+      <SecondPanel
+        v-if="queue.two_graders && work.score.raw === null && work.attempts.length"
+        :key="`second-${work.person_id}`"
+        :work="work"
+        :queue="queue"
+        :slug="slug"
+        :id="id"
+        @next="(scored) => go(1, scored)"
+      />
       <ScorePanel
+        v-else
         :key="work.person_id"
         :work="work"
         :queue="queue"
