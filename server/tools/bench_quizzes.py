@@ -36,7 +36,7 @@ def measured() -> bool:
     from apps.quizzes.models import AttemptQuestion, QuizAttempt
 
     item = _quiz()
-    _more()
+    more_students()
     rows = Enrolment.objects.filter(course__slug="srv-110", role="student").select_related("person")[:STUDENTS]
     cookies = [f"{signed_in(row.person)}; csrftoken={TOKEN}" for row in rows]
     with serving(PORT, processes=2), ThreadPoolExecutor(CLIENTS) as pool:
@@ -46,7 +46,7 @@ def measured() -> bool:
     kept = AttemptQuestion.objects.filter(attempt__item_id=item).exclude(answered_at=None).count()
     times = sorted(ms for own in sat for ms in own)
     p50, p99 = statistics.median(times), times[int(len(times) * 0.99)]
-    rate, floor = len(times) / took, _pgbench()
+    rate, floor = len(times) / took, pgbench()
     print(
         f"200 at once: {kept} of {STUDENTS * QUESTIONS} answers kept, {rate:.0f} a second; pgbench {floor:.0f}", end=""
     )
@@ -86,7 +86,7 @@ def _quiz() -> int:
     return int(item.pk)
 
 
-def _more() -> None:
+def more_students() -> None:
     """As many students as sit it."""
     from apps.courses.models import Course, Enrolment
     from apps.people.models import Person
@@ -105,19 +105,19 @@ def _sit(item: int, cookie: str) -> list[float]:
     """Milliseconds of each answer, from being sent to being acknowledged."""
     client, holder = http.client.HTTPConnection("127.0.0.1", PORT), str(uuid.uuid4())
     at = f"/api/courses/srv-110/items/{item}/quiz"
-    taking = _send(client, "POST", f"{at}/attempts", cookie, {"holder": holder})
+    taking = send(client, "POST", f"{at}/attempts", cookie, {"holder": holder})
     times = []
     for question in taking["questions"]:
         field = question["shown"]["fields"][0]
         value = [field["options"][0]["name"]] if field["options"] else "12.345"
         given = {"question": question["id"], "answers": {field["name"]: value}, "seq": 1, "seconds": 9}
         start = time.perf_counter()
-        _send(client, "PUT", f"{at}/answers", cookie, {"number": 1, "holder": holder, "given": [given]})
+        send(client, "PUT", f"{at}/answers", cookie, {"number": 1, "holder": holder, "given": [given]})
         times.append((time.perf_counter() - start) * 1000)
     return times
 
 
-def _send(client: http.client.HTTPConnection, method: str, path: str, cookie: str, body: object) -> Any:
+def send(client: http.client.HTTPConnection, method: str, path: str, cookie: str, body: object) -> Any:
     headers = {
         "Cookie": cookie, "X-CSRFToken": TOKEN, "Content-Type": "application/json", "Idempotency-Key": str(uuid.uuid4()),
     }  # fmt: skip
@@ -129,7 +129,7 @@ def _send(client: http.client.HTTPConnection, method: str, path: str, cookie: st
     return json.loads(found)
 
 
-def _pgbench() -> float:
+def pgbench() -> float:
     """Transactions a second of pgbench's own script, by as many clients, in a schema of its own."""
     from django.db import connection
 

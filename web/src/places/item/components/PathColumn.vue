@@ -42,7 +42,7 @@ const left = computed(() => page.module.held_open_by.length);
               :size="15"
               :word="stateWord(row, t, times)"
             />
-            <span v-else class="figures w-4 text-soft">{{ row.number }}</span>
+            <span v-else class="figures w-5 flex-none text-soft">{{ row.number }}</span>
             <span>{{ row.title }}</span>
           </RouterLink>
         </template>

@@ -71,7 +71,12 @@ defineExpose({ action: null });
 
 <template>
   <section v-if="found" class="mt-6 grid gap-6">
-    <form v-if="found.can_lay_out" class="card grid gap-3 px-4 py-3" @submit.prevent="keep">
+    <form
+      v-if="found.can_lay_out"
+      class="card grid gap-3 px-4 py-3"
+      :class="{ 'order-last': found.readers.length && !found.undrawn }"
+      @submit.prevent="keep"
+    >
       <h2 class="text-[18px] font-bold">{{ t("review.rules") }}</h2>
       <div class="grid gap-3 sm:grid-cols-2">
         <UiField v-slot="{ field }" :label="t('review.of')">
