@@ -86,9 +86,11 @@ def saved_by_other(draft: HandIn, person_id: int | None) -> str:
     return draft.saved_by.name if draft.saved_by and draft.saved_by_id != person_id else ""
 
 
-def latest_works(item_id: int) -> list[HandIn]:
-    """The last attempt of everybody who handed in."""
+def latest_works(item_id: int, person_id: int | None = None) -> list[HandIn]:
+    """The last attempt of everybody who handed in, or of one person."""
     rows = HandIn.objects.filter(item_id=item_id, handed_in_at__isnull=False, item__removed=False)
+    if person_id is not None:
+        rows = rows.filter(person_id=person_id)
     return list(rows.defer("text", "receipt").order_by("person_id", "-attempt").distinct("person_id"))
 
 

@@ -35,7 +35,7 @@ def my_reviews(course: Course, item_id: int, person_id: int, known: Progress) ->
         possible=_possible(of),
         rubric=rubric_out(rubric) if rubric else None,
         anonymous=rules.anonymous,
-        handed_in=of is not None and any(person_id in work.owners for work in works(of.id)),
+        handed_in=of is not None and _work(of.id, person_id) is not None,
         each=rules.each,
         works=[
             s.ToRead(
@@ -83,7 +83,7 @@ def own_readings(course: Course, item_id: int, person_id: int, now: datetime) ->
 
 
 def _work(item_id: int, person_id: int) -> HandIn | None:
-    return next((row for row in latest_works(item_id) if row.person_id == person_id), None)
+    return next(iter(latest_works(item_id, person_id)), None)
 
 
 def _readings_out(rows: Sequence[Reading], of: LaidItem | None, *, named: bool) -> s.PeerReadings:
@@ -123,7 +123,7 @@ def review_class(course: Course, item_id: int, reader: Reader) -> s.ReviewClass:
     for row in rows:
         mine[row.reader_id].append(row)
         by_work[row.hand_in_id].append(row)
-    found = works(of.id) if of else []
+    found = works(course, of.id) if of else []
     owners = {person for work in found for person in work.owners}
     return s.ReviewClass(
         of_id=of.id if of else None,

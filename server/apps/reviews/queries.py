@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from unvo_core.grading import peers
 
 from apps.assignments.public import ASSIGNMENT, HandIn, latest_works
-from apps.courses.public import Course
+from apps.courses.public import Course, students
 from apps.layout.public import Layout, layout
 from apps.reviews.kinds import REVIEW
 from apps.reviews.models import Reading, ReviewRules
@@ -40,11 +40,13 @@ def _nearest(laid: Layout, item_id: int) -> int | None:
     return before[-1] if before else known[0] if known else None
 
 
-def works(item_id: int) -> list[peers.Work]:
-    """What is handed in to an assignment: the last of everybody, once for a group."""
+def works(course: Course, item_id: int) -> list[peers.Work]:
+    """What is handed in to an assignment by those who are in the course: the last of everybody, once for a group."""
     owners: dict[int, set[int]] = defaultdict(set)
+    here = set(students(course).values_list("person_id", flat=True))
     for row in latest_works(item_id):
-        owners[row.first_id or row.pk].add(row.person_id)
+        if row.person_id in here:
+            owners[row.first_id or row.pk].add(row.person_id)
     return [peers.Work(pk, frozenset(people)) for pk, people in sorted(owners.items())]
 
 

@@ -22,7 +22,7 @@ def draw_lot(actor: Actor, course: Course, item_id: int) -> int:
     if not is_review(course, item_id):
         raise not_found("peer review")
     course = lock_course(course)
-    found = works(rules_of(course, item_id).of_id or 0)
+    found = works(course, rules_of(course, item_id).of_id or 0)
     if not found:
         raise Refused("review.nobody")
     if len(found) == 1:
@@ -40,7 +40,7 @@ def draw_if_open(course: Course, item_id: int) -> int:
 
 def _draw(actor: Actor, course: Course, item_id: int) -> int:
     rules = rules_of(course, item_id)
-    found = works(rules.of_id or 0)
+    found = works(course, rules.of_id or 0)
     SystemRandom().shuffle(found)
     reading: dict[int, set[int]] = defaultdict(set)
     for reader, work in Reading.objects.filter(item_id=item_id).values_list("reader_id", "hand_in_id"):

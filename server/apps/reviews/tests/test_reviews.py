@@ -252,6 +252,13 @@ class Reviewed(DemoCase):
         put = self.people[0].send("PUT", self.at("/hand-in"), {"text": "Here?", "comment": ""})
         self.refused(put, 422, "hand_in.not_here")
 
+    def test_who_left_the_course_is_not_drawn_and_their_work_is_read_by_nobody(self) -> None:
+        gone = self.people[0].person
+        Enrolment.objects.filter(course=self.course, person=gone).delete()
+        self.assertEqual(self.draw().json(), {"readers": READERS - 1})
+        self.assertFalse(Reading.objects.filter(reader=gone).exists())
+        self.assertFalse(Reading.objects.filter(hand_in__person=gone).exists())
+
     def test_sent_reviews_keep_the_work_that_is_read(self) -> None:
         self.draw()
         other = Item.objects.filter(course=self.course, kind="assignment", removed=False).exclude(title=LOOP).first()
