@@ -113,7 +113,7 @@ class ForeignIds(OtherCourse):
             **dict.fromkeys(("bank_id", "bank_question_id", "edition", "answer_id", "rescoring_id"), 1),
             "kind": "item",
             "code": "AAA-AAA",
-            **dict.fromkeys(("part", "attempt"), 1),
+            **dict.fromkeys(("part", "attempt", "position"), 1),
             "key": "7",
             "number": 13,
             **dict.fromkeys(("feed_id", "post_id", "announcement_id", "question_id", "thread_id"), 0),

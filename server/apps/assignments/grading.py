@@ -90,7 +90,7 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
         draft_started_at=draft.started_at if draft else None,
         draft_files=len(draft.files.all()) if draft else 0,
         score=score,
-        rubric=shown_rubric(course, item_id),
+        rubric=rubric_out(graded.rubric) if graded.rubric and not graded.rubric.removed else None,
         due=item.span.due,
         until=proposed_until(course, now()),
         group="" if hidden else group_of(last, crew.name if crew else ""),
@@ -120,6 +120,8 @@ UNSAID = {"number": "", "group": "", "handed_in_by": ""}
 
 def _others(course: Course, last: HandIn | None, crew: Crew | None, person_id: int) -> dict[int, str]:
     if last is not None:
+        if not group_of(last, ""):
+            return {}
         return dict(came_with(last).values_list("person_id", "person__name").order_by("person__sort_name"))
     return {p: name for p, name in crew.people.items() if p != person_id} if crew else {}
 

@@ -168,7 +168,8 @@ def new_scores(person_id: int, since: datetime) -> list[NewScore]:
 
 def graded_row(course: Course, item_id: int) -> GradedItem:
     """The item's row in the gradebook, or the one that it would get with its first score; nothing is written."""
-    found = GradedItem.objects.select_related("late_rule", "category").filter(item_id=item_id).first()
+    rows = GradedItem.objects.select_related("late_rule", "category", "rubric").filter(item_id=item_id)
+    found = rows.first()
     return _standing(found) if found else GradedItem(course=course, item_id=item_id)
 
 

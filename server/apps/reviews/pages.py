@@ -61,6 +61,8 @@ def readings_of(course: Course, item_id: int, person_id: int) -> s.PeerReadings:
     """For those who teach: of the last work of a student, with who said it."""
     work = _work(item_id, person_id)
     of = layout(course).items.get(item_id)
+    if of is None:
+        raise not_found("item")
     return _readings_out(readings_of_work(work) if work else [], of, named=True)
 
 

@@ -6,7 +6,7 @@ from apps.gradebook.models import Score
 from apps.layout.models import Item, Module
 from apps.people.models import Person
 from apps.reviews.models import Reading
-from playwright.sync_api import expect
+from playwright.sync_api import Page, expect
 
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller
 from tests.journeys.browser import Journey
@@ -35,6 +35,20 @@ class PeerReview(Journey):
 
     def test_both_read_and_the_mean_becomes_the_score(self) -> None:
         teacher = self.page(INSTRUCTOR, f"/c/srv-110/item/{self.item.pk}")
+        self.set_up_and_draw(teacher)
+        self.read_and_send(self.page(KEEPS_UP, f"/c/srv-110/item/{self.item.pk}"))
+        self.read_as_author(self.page(self.two.username, f"/c/srv-110/item/{self.loop.pk}"))
+        teacher.reload()
+        teacher.get_by_role("button", name="Take the means as scores").click()
+        teacher.get_by_role("dialog").get_by_role("button", name="Take the means as scores").click()
+        expect(teacher.get_by_text("2 students have the mean of their readers' points.")).to_be_visible()
+        given = Score.objects.filter(cell__graded_item__item=self.loop, cell__person__in=[self.one, self.two])
+        self.assertEqual(sorted(given.values_list("raw", flat=True)), [24, 27])
+        self.go(teacher, f"/c/srv-110/grade/{self.loop.pk}/{self.two.pk}")
+        expect(teacher.get_by_text("The closure is missing.")).to_be_visible()
+        expect(teacher.get_by_text(f"{self.one.name}, ")).to_be_visible()
+
+    def set_up_and_draw(self, teacher: Page) -> None:
         teacher.get_by_label("Work handed in to").select_option(label=LOOP)
         teacher.get_by_label("Works each student reads").fill("1")
         teacher.get_by_role("button", name="Save", exact=True).click()
@@ -43,7 +57,7 @@ class PeerReview(Journey):
         expect(teacher.get_by_text("2 students have work to read now.")).to_be_visible()
         self.clean_by_axe(teacher)
 
-        reader = self.page(KEEPS_UP, f"/c/srv-110/item/{self.item.pk}")
+    def read_and_send(self, reader: Page) -> None:
         expect(reader.get_by_text("The other loop")).to_be_visible()
         expect(reader.get_by_text(self.two.name)).to_have_count(0)
         reader.get_by_label("What you noticed").fill("The closure is missing.")
@@ -60,7 +74,7 @@ class PeerReview(Journey):
         expect(reader.get_by_text("Sent. That was the last one.")).to_be_visible()
         self.assertEqual(Reading.objects.get(reader=self.one).points, 24)
 
-        author = self.page(self.two.username, f"/c/srv-110/item/{self.loop.pk}")
+    def read_as_author(self, author: Page) -> None:
         expect(author.get_by_text("You read what they said when your own reviews are sent")).to_be_visible()
         sent = {"words": "Clear.", "points": "27", "edition": 0, "send": True}
         Caller(self.two.username).send("PUT", f"/courses/srv-110/items/{self.item.pk}/reviews/1", sent)
@@ -68,13 +82,3 @@ class PeerReview(Journey):
         expect(author.get_by_text("The closure is missing.")).to_be_visible()
         expect(author.get_by_text("Reader 1")).to_be_visible()
         self.clean_by_axe(author)
-
-        teacher.reload()
-        teacher.get_by_role("button", name="Take the means as scores").click()
-        teacher.get_by_role("dialog").get_by_role("button", name="Take the means as scores").click()
-        expect(teacher.get_by_text("2 students have the mean of their readers' points.")).to_be_visible()
-        given = Score.objects.filter(cell__graded_item__item=self.loop, cell__person__in=[self.one, self.two])
-        self.assertEqual(sorted(given.values_list("raw", flat=True)), [24, 27])
-        self.go(teacher, f"/c/srv-110/grade/{self.loop.pk}/{self.two.pk}")
-        expect(teacher.get_by_text("The closure is missing.")).to_be_visible()
-        expect(teacher.get_by_text(f"{self.one.name}, ")).to_be_visible()

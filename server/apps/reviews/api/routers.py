@@ -5,7 +5,7 @@ from ninja import Router
 
 from apps.courses.public import can_see_student, can_study, can_teach, course_by_slug, students
 from apps.gradebook.public import Chosen
-from apps.kernel.public import actor_of, answer, now, require, write
+from apps.kernel.public import actor_of, answer, not_found, now, require, write
 from apps.layout.public import person_layout
 from apps.path.public import enter, opened_for, progress
 from apps.people.public import SignedIn
@@ -55,6 +55,8 @@ def read_readings(request: SignedIn, slug: str, item_id: int, person_id: int) ->
     require(can_teach(reader.member))
     enrolment = students(course).filter(person_id=person_id).first()
     require(can_see_student(reader.member, enrolment.section_id if enrolment else None))
+    if enrolment is None:
+        raise not_found("student")
     return answer(pages.readings_of(course, item_id, person_id))
 
 
