@@ -71,17 +71,14 @@ def own_readings(course: Course, item_id: int, person_id: int, now: datetime) ->
     laid = person_layout(course, person_id)
     work, of = _work(item_id, person_id), laid.student_items.get(item_id)
     found = readings_of_work(work) if work else []
-    told: list[Reading] = []
-    waits_until: list[datetime] = []
-    for row in found:
-        due = laid.student_items[row.item_id].span.due if row.item_id in laid.student_items else None
-        mine = Reading.objects.filter(item_id=row.item_id, reader_id=person_id)
-        if (due and due <= now) or (mine.exists() and not mine.filter(sent_at=None).exists()):
-            told.append(row)
-        elif due:
-            waits_until.append(due)
-    out = _readings_out(told, of, named=False)
-    return out.model_copy(update={"waits": len(told) < len(found), "waits_until": min(waits_until, default=None)})
+    read = {row.item_id: laid.student_items.get(row.item_id) for row in found}
+    unsent = Reading.objects.filter(item_id__in=read, reader_id=person_id, sent_at=None)
+    waiting = {pk: read[pk] for pk in unsent.values_list("item_id", flat=True)}
+    dues = {pk: item.span.due for pk, item in waiting.items() if item and item.span.due}
+    waits = {pk for pk in waiting if pk not in dues or dues[pk] > now}
+    out = _readings_out([row for row in found if row.item_id not in waits], of, named=False)
+    until = min((due for pk, due in dues.items() if pk in waits), default=None)
+    return out.model_copy(update={"waits": bool(waits), "waits_until": until})
 
 
 def _work(item_id: int, person_id: int) -> HandIn | None:
@@ -91,7 +88,8 @@ def _work(item_id: int, person_id: int) -> HandIn | None:
 def _readings_out(rows: Sequence[Reading], of: LaidItem | None, *, named: bool) -> s.PeerReadings:
     given = [Fraction(row.points) for row in rows if row.points is not None]
     mean = peers.mean(given)
-    said = {row.item_id: rules_of(row.item.course, row.item_id).anonymous for row in rows} if not named else {}
+    items = {} if named else {row.item_id: row.item.course for row in rows}
+    said = {pk: rules_of(course, pk).anonymous for pk, course in items.items()}
     return s.PeerReadings(
         readings=[
             s.PeerReading(

@@ -58,4 +58,4 @@ def readings_of_work(work: HandIn) -> Sequence[Reading]:
     """What was sent of it, first to last."""
     first = work.first_id or work.pk
     rows = Reading.objects.filter(hand_in_id=first, sent_at__isnull=False, item__removed=False)
-    return list(rows.select_related("reader", "item").order_by("sent_at", "pk"))
+    return list(rows.select_related("reader", "item__course__term").order_by("sent_at", "pk"))

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 
 from django.db.models import Exists, OuterRef
+from unvo_core.grading.together import goes_along
 
 from apps.assignments.actions.whose import Whose
 from apps.assignments.models import HandIn
@@ -25,10 +26,16 @@ class Apart:
     raw: str
 
 
-def people(actor: Actor, course: Course, whose: Whose, attempt: int, together: bool) -> list[Whose]:
+def people(
+    actor: Actor, course: Course, whose: Whose, attempt: int, together: bool, given_back: bool | None = None
+) -> list[Whose]:
     """The one, and with `together` those of their group whose last attempt this is too, as far as they are students
-    of the teacher."""
-    others = _others(actor, course, whose, attempt) if together else {}
+    of the teacher. `given_back`: only those of them whose work is, or is not."""
+    others = set(_others(actor, course, whose, attempt)) if together else set()
+    if given_back is not None:
+        back = HandIn.objects.filter(item_id=whose.item_id, attempt=attempt, given_back__isnull=False)
+        there = set(back.filter(person_id__in=others).values_list("person_id", flat=True))
+        others = there if given_back else others - there
     return [Whose(whose.item_id, person_id) for person_id in sorted({whose.person_id, *others})]
 
 
@@ -44,8 +51,7 @@ def score(actor: Actor, course: Course, item_id: int, wish: ScoreWish, together:
         one = replace(wish, person_id=person_id, handed_in_at=came[person_id])
         theirs = score_row(item_id, person_id, wish.attempt)
         if person_id != wish.person_id:
-            same = (theirs and (theirs.raw, theirs.comment)) == (before and (before.raw, before.comment))
-            if theirs and not same:
+            if theirs and not goes_along(before and (before.raw, before.comment), (theirs.raw, theirs.comment)):
                 apart.append(Apart(person_id, _name(course, person_id), str(theirs.raw.normalize())))
                 continue
             one = replace(one, seen_version=theirs.version if theirs else 0)
@@ -59,6 +65,8 @@ def mark(actor: Actor, course: Course, item_id: int, wish: ScoreWish, together: 
     if together:
         came |= _others(actor, course, Whose(item_id, wish.person_id), wish.attempt)
     for person_id in sorted(came):
+        if person_id != wish.person_id and score_row(item_id, person_id, wish.attempt):
+            continue  # Theirs was given apart.
         save_marking(actor, course, item_id, replace(wish, person_id=person_id, handed_in_at=came[person_id]))
 
 

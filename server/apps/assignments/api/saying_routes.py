@@ -27,7 +27,8 @@ COMMENTS = "/courses/{slug}/items/{item_id}/hand-ins/{person_id}/comments"
 def give_work_back(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.ReturnIn) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
     wish = ReturnWish(**payload.model_dump(exclude={"together"}))
-    for one in people(actor_of(request), course, Whose(item_id, person_id), payload.attempt, payload.together):
+    whose = Whose(item_id, person_id)
+    for one in people(actor_of(request), course, whose, payload.attempt, payload.together, given_back=False):
         give_back.give_back(actor_of(request), course, one, wish)
     return _work(request, slug, Whose(item_id, person_id))
 
@@ -38,7 +39,7 @@ def keep_work_after_all(
     request: SignedIn, slug: str, item_id: int, person_id: int, attempt: int, together: bool = False
 ) -> s.Work:
     course = taught_course(actor_of(request), slug)[0]
-    for one in people(actor_of(request), course, Whose(item_id, person_id), attempt, together):
+    for one in people(actor_of(request), course, Whose(item_id, person_id), attempt, together, given_back=True):
         give_back.keep_after_all(actor_of(request), course, one, attempt)
     return _work(request, slug, Whose(item_id, person_id))
 

@@ -183,6 +183,29 @@ class InGroups(DemoCase):
         self.hand_in(self.two, 2)
         self.assertEqual([len(self.mine(c)["attempts"]) for c in (self.one, self.three)], [2, 2])
 
+    def test_one_of_them_is_given_theirs_back_alone_and_it_counts_after_all(self) -> None:
+        self.write(self.one, "Leg AB")
+        self.hand_in(self.one)
+        back = {"attempt": 1, "why": "Alone this time", "until": "2026-10-20T23:59"}
+
+        def returned(who: Caller, **wish: bool) -> int:
+            at = self.path(LOOP, f"/hand-ins/{who.person.pk}/returned")
+            return int(self.teacher.send("POST", at, back | wish).status_code)
+
+        def who_has_it_back() -> list[bool]:
+            return [self.mine(c)["attempts"][0]["given_back"] is not None for c in (self.one, self.two, self.three)]
+
+        self.assertEqual(returned(self.one), 200)
+        self.assertEqual(who_has_it_back(), [True, False, False])
+        self.assertEqual(returned(self.two, together=True), 200, "one of them has it back already")
+        self.assertEqual(who_has_it_back(), [True, True, True])
+        at = self.path(LOOP, f"/hand-ins/{self.one.person.pk}/returned/1")
+        self.teacher.send("DELETE", at)
+        self.assertEqual(who_has_it_back(), [False, True, True])
+        at = self.path(LOOP, f"/hand-ins/{self.two.person.pk}/returned/1?together=true")
+        self.assertEqual(self.teacher.send("DELETE", at).status_code, 200)
+        self.assertEqual(who_has_it_back(), [False, False, False])
+
     def test_on_paper_for_all_of_them_and_forgotten_again(self) -> None:
         at = self.path(LOOP, f"/hand-ins/{self.one.person.pk}/recorded")
         self.teacher.send("POST", at, {"way": "paper", "together": True})

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime, timedelta
+import statistics
 from decimal import Decimal
 from typing import Any
 
@@ -13,7 +13,7 @@ from tests.base import INSTRUCTOR, Caller, DemoCase
 from apps.assignments.models import Brief, HandIn
 from apps.courses.models import Enrolment, Group, GroupMember
 from apps.gradebook.models import Rubric, Score
-from apps.kernel.public import Actor
+from apps.kernel.public import Actor, now
 from apps.layout.models import Item, Module
 from apps.notices.models import Notice
 from apps.people.models import Person
@@ -182,7 +182,7 @@ class Reviewed(DemoCase):
         }
         self.assertEqual(mine.pop(self.people[0].person.pk), 29)
         given = {pk: [r.points or Decimal() for r in Reading.objects.filter(hand_in__person_id=pk)] for pk in mine}
-        self.assertEqual(mine, {pk: sum(some) / len(some) for pk, some in given.items()})
+        self.assertEqual(mine, {pk: statistics.mean(some) for pk, some in given.items()})
         told = self.teacher.get(own + "/readings").json()
         self.assertEqual(len(told["readings"]), 2)
         self.assertIn(told["readings"][0]["reader"], {c.person.name for c in self.people})
@@ -234,8 +234,8 @@ class Reviewed(DemoCase):
             )  # fmt: skip
             HandIn.objects.create(
                 course=self.course, item=self.item(LOOP), person=late.person, attempt=1, text="Late", number="LATE-01",
-                receipt={}, started_at=datetime.now(UTC), saved_at=datetime.now(UTC),
-                handed_in_at=datetime.now(UTC) + timedelta(days=1),
+                receipt={}, started_at=now(), saved_at=now(),
+                handed_in_at=now(),
             )  # fmt: skip
             review_by_the_clock(0)
         self.assertEqual(Reading.objects.filter(reader=late.person).count(), 2)

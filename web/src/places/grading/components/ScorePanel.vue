@@ -8,9 +8,11 @@ import { lateWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
+import { withRemark } from "../model/remark";
 import { useGradingWrites } from "../queries";
 import ForAll from "./ForAll.vue";
 import KeptRemarks from "./KeptRemarks.vue";
+import { chosenOf } from "@/items/reading/measured";
 import RubricPicker from "@/items/reading/RubricPicker.vue";
 
 const { work, queue, slug, id } = defineProps<{
@@ -49,11 +51,7 @@ const told = (list: Shapes["ChosenIn"][]): string =>
       .sort((a, b) => Number(a[0]) - Number(b[0])),
   );
 /** What stands with the score, of the rubric that measures the item now. */
-const chosenBefore = computed(() =>
-  (kept.value.measured?.id === work.rubric?.id ? (kept.value.measured?.criteria ?? []) : [])
-    .filter((one) => work.rubric?.criteria.some((c) => c.id === one.id))
-    .map(({ id: criterion, level, remark }) => ({ criterion, level, remark })),
-);
+const chosenBefore = computed(() => chosenOf(kept.value.measured, work.rubric));
 const measured = computed(() => work.rubric !== null && told(chosen.value) !== told(chosenBefore.value));
 const dirty = computed(
   () => raw.value !== (kept.value.raw ?? "") || comment.value !== kept.value.comment || measured.value,
@@ -136,7 +134,7 @@ function levelled(): void {
 }
 
 const put = (text: string): void => {
-  comment.value = comment.value.trim() ? `${comment.value.trimEnd()}\n${text}` : text;
+  comment.value = withRemark(comment.value, text);
   if (raw.value) void save();
 };
 

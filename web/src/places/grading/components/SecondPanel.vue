@@ -5,10 +5,12 @@ import { Problem, type Shapes } from "@/api/client";
 import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import MeasuredList from "@/items/reading/MeasuredList.vue";
+import { chosenOf } from "@/items/reading/measured";
 import RubricPicker from "@/items/reading/RubricPicker.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { useTimes } from "@/ui/moment/zones";
+import { withRemark } from "../model/remark";
 import { useGradingWrites } from "../queries";
 import ForAll from "./ForAll.vue";
 import KeptRemarks from "./KeptRemarks.vue";
@@ -32,13 +34,7 @@ const mine = computed(() => work.markings.find((one) => one.mine));
 const both = computed(() => (work.markings.length > 1 ? work.markings : []));
 const raw = ref(mine.value?.raw ?? "");
 const comment = ref(mine.value?.comment ?? "");
-const chosen = ref<Shapes["ChosenIn"][]>(
-  (mine.value?.measured?.criteria ?? []).map(({ id: criterion, level, remark }) => ({
-    criterion,
-    level,
-    remark,
-  })),
-);
+const chosen = ref(chosenOf(mine.value?.measured, work.rubric));
 const typed = (): string => JSON.stringify([raw.value, comment.value, chosen.value]);
 const kept = ref(typed());
 const all = ref(true);
@@ -102,9 +98,7 @@ async function settle(): Promise<void> {
   }
 }
 const go = (meant = false) => void (under = mark(meant));
-const put = (text: string): void => {
-  comment.value = comment.value.trim() ? `${comment.value.trimEnd()}\n${text}` : text;
-};
+const put = (text: string): void => void (comment.value = withRemark(comment.value, text));
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import { Problem, type Shapes } from "@/api/client";
 import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import MarkedFile from "@/items/reading/MarkedFile.vue";
+import { chosenOf } from "@/items/reading/measured";
 import RubricPicker from "@/items/reading/RubricPicker.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
@@ -28,13 +29,9 @@ const writes = useReviewWrites(
   () => slug,
   () => id,
 );
-const chosenOf = (): Shapes["ChosenIn"][] =>
-  (one.measured?.id === reviews.rubric?.id ? (one.measured?.criteria ?? []) : []).map(
-    ({ id: criterion, level, remark }) => ({ criterion, level, remark }),
-  );
 const words = ref(one.words);
 const points = ref(one.points ?? "");
-const chosen = ref(chosenOf());
+const chosen = ref(chosenOf(one.measured, reviews.rubric));
 const edition = ref(one.edition);
 const refused = ref("");
 const there = ref<{ edition: number; words: string } | null>(null);
