@@ -8,6 +8,7 @@ from apps.checks.api.routers import router as checks
 from apps.courses.api.routers import router as courses
 from apps.gradebook.api.routers import router as gradebook
 from apps.joining.api.routers import router as joining
+from apps.kernel.api.routers import router as pieces
 from apps.kernel.public import Readable, answer_problems
 from apps.layout.api.routers import router as layout
 from apps.library.api.routers import router as library
@@ -57,6 +58,7 @@ ROUTERS = (
     notices,
     courses,
     joining,
+    pieces,
     layout,
     questions,
     gradebook,

@@ -16,7 +16,9 @@ from apps.courses.models import Course
 from apps.gradebook.models import GradedItem, Remark, Rubric, Score
 from apps.gradebook.rubrics import Chosen, measured, rubric_of
 from apps.kernel.public import Actor
+from apps.layout.models import Item
 from apps.people.models import Person
+from apps.reviews.models import ReviewRules
 
 CRITERIA = (
     (
@@ -62,16 +64,20 @@ AGAIN = (
     "The round does not come back to its first line: the sight to A is missing on page 2. Book it and close the round."
 )
 AGAIN_BY = "2026-10-14T23:59"
+REVIEW, READ_BY_OTHERS = "Read two campus loops", "Field book: campus loop"
 SAID = "A clean sketch. I read the reduction tomorrow."
 MANY_WAIT = 12
 """Only of a class that large something is given back."""
 
 
 def add_measures(course: Course, teacher: Person, books: Sequence[HandIn], at: datetime) -> None:
-    """`books`: with photographs, of which those with a score are measured; on each of them are the notes."""
+    """`books`: with photographs, of which those with a score are measured; on each of them are the notes. By the same
+    rubric students read each other's."""
     criteria, last = _criteria()
     rubric = Rubric.objects.create(course=course, name="Field book", criteria=criteria, last_id=last)
     GradedItem.objects.filter(course=course, item__title__startswith="Field book: ").update(rubric=rubric)
+    own = Item.objects.filter(course=course)
+    ReviewRules.objects.create(item=own.get(title=REVIEW), of=own.get(title=READ_BY_OTHERS))
     Remark.objects.bulk_create(Remark(course=course, text=text, kept_at=at) for text in REMARKS)
     for hand_in in books:
         of_it = Score.objects.filter(cell__graded_item__item=hand_in.item, cell__person=hand_in.person)

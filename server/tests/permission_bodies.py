@@ -62,6 +62,12 @@ BODIES: dict[str, Any] = {
     f"put {ITEM}/rubric": {"rubric_id": None},
     f"post {COURSE}/remarks": {"text": "Show the units."},
     f"put {QUEUE}/{{person_id}}/score": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
+    f"put {QUEUE}/{{person_id}}/criterion": {
+        "attempt": 1,
+        "rubric_id": 0,
+        "chosen": {"criterion": 1, "level": 1},
+        "seen": None,
+    },
     f"put {QUEUE}/{{person_id}}/marking": {"attempt": 1, "raw": "9", "comment": "", "seen_version": 0},
 }
 RULES = {

@@ -23,7 +23,7 @@ from tests.files import PDF, PNG
 from tests.hostile import Hostile
 
 SNAPSHOT = Path(__file__).with_name("openapi.json")
-DRAWS = int(os.environ.get("UNVO_DRAWS", "5"))
+DRAWS = int(os.environ.get("UNVO_DRAWS", "3"))
 KNOWN_SHARE, SENT_SHARE, HEADER_SHARE = 0.9, 0.8, 0.3
 AS_ON = ("0001-01-01T00:00", "9999-12-31T23:59", "2026-10-07T10:00+14:00", "x" * 5000, "2026-10-07", "1e999")
 AS_STUDENT = (
@@ -131,6 +131,8 @@ class AnyInput(DemoCase):
     def is_answer(self, told: Any) -> bool:
         if told.status_code < 400:
             return True
+        if told.request["REQUEST_METHOD"] == "HEAD":
+            return bool(told.status_code < 500)  # It has no words.
         shown = told.json() if told["Content-Type"] == "application/problem+json" else {}
         return told.status_code < 500 and len(shown.get("detail", "")) > 12
 

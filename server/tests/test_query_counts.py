@@ -62,6 +62,7 @@ class QueryCounts(DemoCase):
             (INSTRUCTOR, "/courses/srv-110/ribbon"),
             (INSTRUCTOR, "/courses/srv-110/weeks/7"),
             (INSTRUCTOR, "/courses/srv-110/gradebook"),
+            (INSTRUCTOR, "/courses/srv-110/gradebook/counts"),
             (INSTRUCTOR, f"/courses/srv-110/items/{loop}/hand-ins"),
             (INSTRUCTOR, "/courses/srv-110/rubrics"),
             (INSTRUCTOR, f"/courses/srv-110/items/{loop}/hand-ins/{self.student().pk}"),

@@ -85,6 +85,7 @@ def _gradebook() -> Sequence[tuple[str, str, str, float]]:
     asked = "&".join(f"person={pk}" for pk in people)
     return (
         ("gradebook", "/api/courses/srv-110/gradebook", "/api-floor/book", 2.0),
+        ("its counts", "/api/courses/srv-110/gradebook/counts", "/api-floor/counts", 2.0),
         ("its cells", f"/api/courses/srv-110/gradebook/rows?{asked}", "/api-floor/cells", 2.0),
     )
 

@@ -83,7 +83,13 @@ TAUGHT = """
 """
 
 BOOK = """
-    SELECT i.id, i.title, i.kind, i.points, i.moments, m.week, g.hold, g.extra_credit, k.name AS category, k.weight,
+    SELECT i.id, i.title, i.kind, i.points, i.moments, m.week, g.hold, g.extra_credit, k.name AS category, k.weight
+    FROM layout_item i JOIN layout_module m ON m.id = i.module_id JOIN courses_course c ON c.id = i.course_id
+    LEFT JOIN gradebook_gradeditem g ON g.item_id = i.id LEFT JOIN gradebook_category k ON k.id = g.category_id
+    WHERE c.slug = 'srv-110' AND NOT i.removed AND i.points IS NOT NULL ORDER BY k.position, m.position, i.position
+"""
+COUNTS = """
+    SELECT i.id,
            (SELECT count(*) FROM path_fact f WHERE f.item_id = i.id AND f.kind IN ('handed_in', 'posted')) AS handed_in,
            (SELECT count(*) FROM path_fact f WHERE f.item_id = i.id AND f.kind IN ('handed_in', 'posted', 'started')
             AND NOT EXISTS (SELECT FROM gradebook_cell l LEFT JOIN gradebook_score s ON s.cell_id = l.id
@@ -91,9 +97,9 @@ BOOK = """
                             AND (l.excused OR s.attempt = 1))) AS waiting,
            (SELECT count(*) FROM gradebook_cell l JOIN gradebook_score s ON s.cell_id = l.id
             WHERE l.graded_item_id = g.id AND s.released_at IS NULL) AS held
-    FROM layout_item i JOIN layout_module m ON m.id = i.module_id JOIN courses_course c ON c.id = i.course_id
-    LEFT JOIN gradebook_gradeditem g ON g.item_id = i.id LEFT JOIN gradebook_category k ON k.id = g.category_id
-    WHERE c.slug = 'srv-110' AND NOT i.removed AND i.points IS NOT NULL ORDER BY k.position, m.position, i.position
+    FROM layout_item i JOIN courses_course c ON c.id = i.course_id
+    LEFT JOIN gradebook_gradeditem g ON g.item_id = i.id
+    WHERE c.slug = 'srv-110' AND NOT i.removed AND i.points IS NOT NULL
 """
 CLASS = """
     SELECT e.person_id, p.sort_name, e.section_id FROM courses_enrolment e JOIN people_person p ON p.id = e.person_id
@@ -137,8 +143,13 @@ def standing(request: HttpRequest) -> HttpResponse:
 
 
 def book(request: HttpRequest) -> HttpResponse:
-    """What is graded, with its counts, and the class by name."""
+    """What is graded, and the class by name."""
     return _rows(request, PLACE, BOOK, CLASS)
+
+
+def counts(request: HttpRequest) -> HttpResponse:
+    """Of each that is graded, what came, waits and is held."""
+    return _rows(request, PLACE, COUNTS)
 
 
 def cells(request: HttpRequest) -> HttpResponse:

@@ -1,7 +1,7 @@
 """An assignment that 200 hand in at once: a text is kept and handed in by each, with 20 connections.
 
-None may be lost, none handed in twice, and each has a receipt of its own. Its rate is told beside that of pgbench (its own
-TPC-B-like script, as many clients, the same server) without a bar: a hand-in is two requests with some forty statements.
+None may be lost, none handed in twice, and each has a receipt of its own. Its rate is told beside that of pgbench
+(tools.bench_writes) without a bar: a hand-in is two requests with some forty statements.
 """
 
 from __future__ import annotations
@@ -11,7 +11,8 @@ import statistics
 import time
 from concurrent.futures import ThreadPoolExecutor
 
-from tools.bench_quizzes import CLIENTS, STUDENTS, TOKEN, more_students, pgbench, send
+from tools.bench_quizzes import STUDENTS, TOKEN, more_students, send
+from tools.bench_writes import CLIENTS, same_writes
 from tools.measuring import serving, signed_in
 
 PORT = 8769
@@ -46,7 +47,7 @@ def measured() -> bool:
         took = time.perf_counter() - start
     kept = HandIn.objects.filter(item=item, handed_in_at__isnull=False)
     receipts = kept.values("number").distinct().count()
-    rate, floor = STUDENTS / took, pgbench()
+    rate, floor = STUDENTS / took, same_writes()
     print(f"200 hand-ins at once: {kept.count()} kept with {receipts} receipts, {rate:.0f} a second", end="")
     print(
         f"; pgbench {floor:.0f} ({rate / floor:.3f} of it); p50 {statistics.median(times):.0f} ms, the last {times[-1]:.0f} ms"

@@ -1,8 +1,7 @@
 """A quiz that 200 sit at once: begun, ten questions answered one by one, handed in by the clock in one second.
 
-None may be lost and none handed in twice; answers are kept at a rate of at least a third of what pgbench (its own TPC-B-like
-script, the same number of clients, the same database server) writes, and the slowest hundredth stays within four times
-the middle.
+None may be lost and none handed in twice; answers are kept at a rate of at least a third of what pgbench writes of the
+same rows (tools.bench_writes), and the slowest hundredth stays within four times the middle.
 """
 
 from __future__ import annotations
@@ -10,7 +9,6 @@ from __future__ import annotations
 import http.client
 import json
 import os
-import re
 import statistics
 import subprocess
 import sys
@@ -20,9 +18,10 @@ from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime, timedelta
 from typing import Any
 
+from tools.bench_writes import CLIENTS, answers_to_nothing, same_writes
 from tools.measuring import CLOCK, SERVER, serving, signed_in
 
-STUDENTS, QUESTIONS, CLIENTS, PORT = 200, 10, 20, 8767
+STUDENTS, QUESTIONS, PORT = 200, 10, 8767
 LEAST_RATE, MOST_RATIO, MOST_SECONDS = 1 / 3, 4.0, 30.0
 TOKEN = "q" * 32
 
@@ -46,13 +45,16 @@ def measured() -> bool:
     kept = AttemptQuestion.objects.filter(attempt__item_id=item).exclude(answered_at=None).count()
     times = sorted(ms for own in sat for ms in own)
     p50, p99 = statistics.median(times), times[int(len(times) * 0.99)]
-    rate, floor = len(times) / took, pgbench()
+    rate, floor = len(times) / took, same_writes()
     print(
-        f"200 at once: {kept} of {STUDENTS * QUESTIONS} answers kept, {rate:.0f} a second; pgbench {floor:.0f}", end=""
+        f"200 at once: {kept} of {STUDENTS * QUESTIONS} answers kept, {rate:.0f} a second; pgbench of the same rows"
+        f" {floor:.0f}",
+        end="",
     )
     print(
         f" ({rate / floor:.2f} of it, bar {LEAST_RATE:.2f}); p50 {p50:.0f} ms, p99 {p99:.0f} ms (bar {MOST_RATIO:.0f} x)"
     )
+    print(f"  of what writes nothing ('who am I') the same processes answer {answers_to_nothing(cookies):.0f} a second")
     seconds, receipts = _handed_in(item)
     attempts = QuizAttempt.objects.filter(item_id=item).count()
     print(f"handed in by the clock in one second: {receipts} of {attempts}, the last after {seconds:.1f} s", end="")
@@ -127,21 +129,6 @@ def send(client: http.client.HTTPConnection, method: str, path: str, cookie: str
     if answer.status != 200:
         raise SystemExit(f"{path}: {answer.status} {found[:300]!r}")
     return json.loads(found)
-
-
-def pgbench() -> float:
-    """Transactions a second of pgbench's own script, by as many clients, in a schema of its own."""
-    from django.db import connection
-
-    known = connection.get_connection_params()
-    env = {**os.environ, "PGPASSWORD": str(known.get("password") or "")}
-    at = ["-h", str(known["host"]), "-p", str(known["port"]), "-U", str(known["user"])]
-    name = str(connection.settings_dict["NAME"])
-    subprocess.run(["pgbench", "-i", "-q", "-s", "10", *at, name], env=env, check=True, capture_output=True)
-    command = ["pgbench", "-c", str(CLIENTS), "-j", "4", "-T", "8", *at, name]
-    told = subprocess.run(command, env=env, check=True, capture_output=True, text=True).stdout
-    found = re.search(r"tps = ([\d.]+)", told)
-    return float(found.group(1)) if found else float("inf")
 
 
 def _handed_in(item: int) -> tuple[float, int]:

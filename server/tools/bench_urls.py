@@ -3,13 +3,14 @@
 from config.urls import urlpatterns as application
 from django.urls import path
 
-from tools.bench_floors import announcements, book, cells, quiz, ribbon, standing, talk, thread, threads, week
+from tools.bench_floors import announcements, book, cells, counts, quiz, ribbon, standing, talk, thread, threads, week
 
 urlpatterns = [
     path("api-floor/week", week),
     path("api-floor/ribbon", ribbon),
     path("api-floor/standing", standing),
     path("api-floor/book", book),
+    path("api-floor/counts", counts),
     path("api-floor/cells", cells),
     path("api-floor/talk", talk),
     path("api-floor/threads", threads),

@@ -1,12 +1,14 @@
 """Conversion tables, against numpy's interpolation and by hand."""
 
 import unittest
+from dataclasses import replace
+from datetime import date
 from fractions import Fraction
 
 import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
-from unvo_core.grading.conversion import ConversionTable, chosen, table_problems
+from unvo_core.grading.conversion import ConversionTable, Due, chosen, table_problems
 
 
 def rows(*pairs: tuple[int, int]) -> tuple[tuple[Fraction, Fraction], ...]:
@@ -49,9 +51,10 @@ class Chosen(unittest.TestCase):
     WEEKS = ConversionTable(name="weeks", rows=EASY.rows, until_week=3)
     SETS = ConversionTable(name="sets", rows=EASY.rows, category=5)
     GROUP = ConversionTable(name="group", rows=EASY.rows, group=7, from_week=2)
+    DAYS = ConversionTable(name="days", rows=EASY.rows, from_day=date(2026, 9, 2), until_day=date(2026, 9, 9))
 
     def name(self, category: int, groups: set[int], week: int | None) -> str | None:
-        found = chosen((self.ALL, self.WEEKS, self.SETS, self.GROUP), category, groups, week)
+        found = chosen((self.ALL, self.WEEKS, self.SETS, self.GROUP), category, groups, Due(week))
         return found.name if found else None
 
     def test_the_most_specific_holds(self) -> None:
@@ -61,11 +64,23 @@ class Chosen(unittest.TestCase):
         self.assertEqual(self.name(5, {7}, 3), "group")
         self.assertEqual(self.name(5, {7}, 1), "sets", "not in that week")
         self.assertEqual(self.name(1, {7}, None), "all", "due in no week")
-        self.assertIsNone(chosen((self.GROUP,), 1, set(), 3))
+        self.assertIsNone(chosen((self.GROUP,), 1, set(), Due(3)))
+
+    def test_days_hold_with_both_ends_in(self) -> None:
+        held = [
+            day
+            for day in range(1, 12)
+            if chosen((self.ALL, self.DAYS), 1, set(), Due(2, date(2026, 9, day))) is self.DAYS
+        ]
+        self.assertEqual(held, list(range(2, 10)))
+        self.assertIs(chosen((self.ALL, self.DAYS), 1, set(), Due()), self.ALL, "never due")
+        both = replace(self.DAYS, from_week=3)
+        self.assertFalse(both.holds_for(Due(2, date(2026, 9, 5))))
+        self.assertTrue(both.holds_for(Due(3, date(2026, 9, 5))))
 
 
 class Problems(unittest.TestCase):
-    def codes(self, *pairs: tuple[int, int], **fields: int) -> list[str]:
+    def codes(self, *pairs: tuple[int, int], **fields: int | date) -> list[str]:
         return [p.code for p in table_problems([ConversionTable(name="T", rows=rows(*pairs), **fields)])]  # type: ignore[arg-type]
 
     def test_what_covers_its_range_and_never_falls_is_right(self) -> None:
@@ -79,3 +94,5 @@ class Problems(unittest.TestCase):
         self.assertEqual(self.codes((0, 0), (10, 70), (15, 60), (20, 100)), ["grading.table_falls"])
         self.assertEqual(self.codes((0, 0), (20, 300)), ["grading.table_range"])
         self.assertEqual(self.codes((0, 0), (20, 100), from_week=4, until_week=3), ["grading.table_weeks"])
+        days = {"from_day": date(2026, 9, 2), "until_day": date(2026, 9, 1)}
+        self.assertEqual(self.codes((0, 0), (20, 100), **days), ["grading.table_days"])

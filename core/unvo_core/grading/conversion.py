@@ -1,23 +1,33 @@
-"""Conversion tables: from raw points to a recorded percentage, chosen by week, category and group."""
+"""Conversion tables: from raw points to a recorded percentage, chosen by date, category and group."""
 
 from __future__ import annotations
 
 from bisect import bisect_right
 from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
+from datetime import date
 from fractions import Fraction
 from itertools import pairwise
+from typing import NamedTuple, TypeVar
 
 from unvo_core.problems import Problem
 
 MOST_PERCENT = 200
+Place = TypeVar("Place", int, date)
+
+
+class Due(NamedTuple):
+    """When an item is due for the course: in which week of the term, on which day; None where in none."""
+
+    week: int | None = None
+    day: date | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ConversionTable:
     """`rows`: (points, percent), points rising from 0 to all that can be had, percent never falling. `category`,
     `group`: for what counts there, for whom; None for all. `from_week`, `until_week`: of what is due in these weeks of
-    the term, both ends in; None leaves an end open."""
+    the term; `from_day`, `until_day`: on these days; both ends in, None leaves an end open."""
 
     name: str
     rows: tuple[tuple[Fraction, Fraction], ...]
@@ -25,24 +35,21 @@ class ConversionTable:
     group: int | None = None
     from_week: int | None = None
     until_week: int | None = None
+    from_day: date | None = None
+    until_day: date | None = None
 
     @property
     def out_of(self) -> Fraction:
         return self.rows[-1][0]
 
     @property
-    def by_week(self) -> bool:
-        return self.from_week is not None or self.until_week is not None
+    def by_date(self) -> bool:
+        return any(end is not None for end in (self.from_week, self.until_week, self.from_day, self.until_day))
 
-    def holds_in(self, week: int | None) -> bool:
-        """What is due in no week of the term is in a table of all weeks only."""
-        if not self.by_week:
-            return True
-        if week is None:
-            return False
-        return (self.from_week is None or week >= self.from_week) and (
-            self.until_week is None or week <= self.until_week
-        )
+    def holds_for(self, due: Due) -> bool:
+        """What is due in no week of the term is in a table of all weeks only, what is never due in one of all days."""
+        weeks, days = (self.from_week, self.until_week), (self.from_day, self.until_day)
+        return _within(due.week, *weeks) and _within(due.day, *days)
 
     def recorded(self, raw: Fraction, possible: Fraction) -> Fraction:
         """The points that are recorded for `raw` of `possible`: between two rows in proportion; what has another number
@@ -64,18 +71,18 @@ class ConversionTable:
 
 
 def chosen(
-    tables: Sequence[ConversionTable], category: int | str | None, groups: Collection[int], week: int | None
+    tables: Sequence[ConversionTable], category: int | str | None, groups: Collection[int], due: Due
 ) -> ConversionTable | None:
-    """The one by which an item of this category, due in this week, is recorded for somebody of these groups. What is
-    for a group wins over what is for all, then what is for a category, then what is for some weeks; else the first."""
+    """The one by which an item of this category, due then, is recorded for somebody of these groups. What is for a
+    group wins over what is for all, then what is for a category, then what is for some dates; else the first."""
     fitting = [
         table
         for table in tables
         if table.category in (None, category)
         and (table.group is None or table.group in groups)
-        and table.holds_in(week)
+        and table.holds_for(due)
     ]
-    return max(fitting, key=lambda t: (t.group is not None, t.category is not None, t.by_week), default=None)
+    return max(fitting, key=lambda t: (t.group is not None, t.category is not None, t.by_date), default=None)
 
 
 def table_problems(tables: Sequence[ConversionTable]) -> Iterator[Problem]:
@@ -84,6 +91,14 @@ def table_problems(tables: Sequence[ConversionTable]) -> Iterator[Problem]:
         yield from _rows(table, f"tables.{n}.rows")
         if table.from_week is not None and table.until_week is not None and table.from_week > table.until_week:
             yield Problem("grading.table_weeks", f"tables.{n}.until_week", {"name": table.name})
+        if table.from_day is not None and table.until_day is not None and table.from_day > table.until_day:
+            yield Problem("grading.table_days", f"tables.{n}.until_day", {"name": table.name})
+
+
+def _within(value: Place | None, first: Place | None, last: Place | None) -> bool:
+    if first is None and last is None:
+        return True
+    return value is not None and (first is None or value >= first) and (last is None or value <= last)
 
 
 def _rows(table: ConversionTable, path: str) -> Iterator[Problem]:

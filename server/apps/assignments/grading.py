@@ -22,12 +22,14 @@ from apps.gradebook.public import (
     CellScores,
     Counted,
     RubricOut,
+    Score,
     cells_of_people,
     counted,
     graded_row,
     item_rubric,
     markings_of,
     measured_out,
+    part_measured,
     points,
     rubric_out,
     score_row,
@@ -72,8 +74,7 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     handed, draft = own.handed, own.draft
     last = handed[-1] if handed else None
     cell = cells_of_people(course, [person_id], [item_id]).get(person_id, {}).get(item_id)
-    rules = setup_of(course).item_rules(item_id, person_id)
-    what = counted(cell, rules, item.possible, item.span.due) if cell else None
+    what = _counted(course, item, person_id, cell)
     raws = {a.attempt: a.raw for a in cell.attempts} if cell else {}
     graded = graded_row(course, item_id)
     numbers = numbers_of(course, item_id) if graded.anonymous else NAMED
@@ -81,7 +82,9 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
     hidden = numbers.hides(person_id, out=is_out)
     attempts = [_graded(h, item, raws.get(h.attempt), what, reader_id) for h in handed]
     others = _others(course, last, crew, person_id)
-    score = score_out(course, item, person_id, last.attempt if last else 1, last.handed_in_at if last else None)
+    attempt = last.attempt if last else 1
+    row = score_row(item_id, person_id, attempt) if attempt in raws else None
+    score = score_out(course, item, person_id, attempt, last.handed_in_at if last else None, row)
     return shown.Work(
         person_id=person_id,
         name=numbers.name(person_id, enrolment.person.name, out=is_out),
@@ -97,6 +100,11 @@ def work_of(course: Course, item_id: int, person_id: int, member: Membership, re
         fellows=_fellows(course, item_id, last, others, numbers),
         markings=_markings(item_id, person_id, score, reader_id) if graded.two_graders else [],
     )
+
+
+def _counted(course: Course, item: LaidItem, person_id: int, cell: CellScores | None) -> Counted | None:
+    rules = setup_of(course).item_rules(item.id, person_id)
+    return counted(cell, rules, item.possible, item.span.due) if cell else None
 
 
 def _markings(item_id: int, person_id: int, score: shown.ScoreOut, reader_id: int) -> list[shown.MarkingOut]:
@@ -171,10 +179,9 @@ def handed_in_at(item_id: int, person_id: int, attempt: int) -> datetime | None:
 
 
 def score_out(
-    course: Course, item: LaidItem, person_id: int, attempt: int, handed_in_at: datetime | None
+    course: Course, item: LaidItem, person_id: int, attempt: int, handed_in_at: datetime | None, row: Score | None
 ) -> shown.ScoreOut:
-    """One attempt's score with the late rule as arithmetic."""
-    row = score_row(item.id, person_id, attempt)
+    """One attempt's score with the late rule as arithmetic; `row`: None where it has none yet."""
     rules = setup_of(course).item_rules(item.id, person_id)
     full = item.possible
     given = None if row is None else Fraction(row.raw)
@@ -196,7 +203,7 @@ def score_out(
         deduction=str(points(result.deduction)) if given is not None else None,
         counts=str(points(result.counts)) if given is not None else None,
         deduction_if_full=str(points(result.deduction)) if given is None else None,
-        measured=measured_out(row.measured) if row else None,
+        measured=measured_out(row.measured if row else part_measured(item.id, person_id, attempt)),
     )
 
 

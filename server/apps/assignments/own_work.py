@@ -1,40 +1,34 @@
-"""All that one person ever handed in, over all courses, with what was said of it; to be read, and to be taken along."""
+"""All work that one person ever handed in, over all courses, with what was said of it; and as files to take along."""
 
 from __future__ import annotations
 
-import tempfile
-import zipfile
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from typing import IO, Any
+from typing import IO
 
-from django.core.files.storage import default_storage
 from django.db.models import Prefetch
 from django.utils.translation import gettext as _
 
 from apps.assignments.api import schemas as out
 from apps.assignments.models import HandIn, HandInFile, KeptPiece, WorkNote
 from apps.assignments.showing import files_out, notes_out
-from apps.gradebook.public import Released, measured_out, points, released_to
-from apps.kernel.public import not_found, on_one_line
-
-LONGEST_PART = 80
-"""Letters of a folder's or a file's name in the archive."""
+from apps.courses.public import Course
+from apps.gradebook.public import Given, Released, measured_out, measured_said, points, released_to
+from apps.kernel.public import Entry, Names, file_entry, not_found, packed, text_entry
 
 
-def own_work(person_id: int) -> out.OwnWork:
-    """By course, the latest first; five queries."""
-    given = released_to(person_id)
-    courses: dict[int, out.OwnCourse] = {}
-    for hand_in in _hand_ins(person_id):
-        course = hand_in.course
-        name = f"{course.code} {course.title}"
-        fresh = out.OwnCourse(slug=course.slug, name=name, zone=course.zone, pieces=[])
-        kept = courses.setdefault(course.pk, fresh)
-        kept.pieces.append(_piece(hand_in, given.get((hand_in.item_id, hand_in.attempt))))
+def own_pieces(person_id: int, given: Given) -> dict[int, list[out.OwnPiece]]:
+    """By course, the latest first; three queries."""
+    found: dict[int, list[out.OwnPiece]] = {}
+    for row in _hand_ins(person_id):
+        found.setdefault(row.course_id, []).append(_piece(row, given.get((row.item_id, row.attempt))))
+    return found
+
+
+def collection_of(person_id: int) -> list[out.Collected]:
+    """What somebody keeps of their own work, in their order."""
     chosen = KeptPiece.objects.filter(person_id=person_id).values_list("hand_in__number", "words")
-    collection = [out.Collected(number=number or "", words=words) for number, words in chosen]
-    return out.OwnWork(courses=list(courses.values()), collection=collection)
+    return [out.Collected(number=number or "", words=words) for number, words in chosen]
 
 
 def typed_text(person_id: int, number: str) -> str:
@@ -44,12 +38,13 @@ def typed_text(person_id: int, number: str) -> str:
     return row.text
 
 
-def archive(person_id: int, slug: str) -> tuple[str, IO[bytes]]:
-    """What was handed in to one course, and the name of the archive."""
-    rows = [row for row in _hand_ins(person_id) if row.course.slug == slug]
-    if not rows:
-        raise not_found("work")
-    return f"{_plain(rows[0].course.code)}.zip", _packed(person_id, rows, {})
+def piece_entries(person_id: int, course: Course, given: Given) -> Iterator[Entry]:
+    """A folder an attempt: in it the files, what was typed, and what was said of it."""
+    names = Names()
+    for row in _hand_ins(person_id):
+        if row.course_id == course.pk:
+            folder = names.folder(_called(row))
+            yield from _entries(row, given.get((row.item_id, row.attempt)), folder, "")
 
 
 def collection_archive(person_id: int) -> IO[bytes]:
@@ -58,32 +53,18 @@ def collection_archive(person_id: int) -> IO[bytes]:
     rows = sorted((row for row in _hand_ins(person_id) if row.pk in kept), key=lambda row: kept[row.pk][0])
     if not rows:
         raise not_found("work")
-    return _packed(person_id, rows, {pk: words for pk, (_n, words) in kept.items()})
-
-
-def _packed(person_id: int, rows: Sequence[HandIn], words: Mapping[int, str]) -> IO[bytes]:
-    """A ZIP archive (PKWARE APPNOTE): a folder an attempt, in it the files, what was typed, what was said of it, and
-    the own word on it. It lies on the disk, not in memory."""
     given = released_to(person_id)
-    made = tempfile.TemporaryFile()  # noqa: SIM115  # the answer closes it
-    names = _Names()
-    with zipfile.ZipFile(made, "w", zipfile.ZIP_STORED, allowZip64=True) as into:
-        for n, row in enumerate(rows, start=1):
-            number = f"{n:03d} " if words else ""
-            folder = names.once(f"{number}{_plain(row.item.title)}, {_('attempt')} {row.attempt}")
-            said = words.get(row.pk, "")
-            for name, content in _entries(row, given.get((row.item_id, row.attempt)), said):
-                with into.open(f"{folder}/{names.once(_plain(name), folder)}", "w", force_zip64=True) as entry:
-                    for chunk in content:
-                        entry.write(chunk)
-    made.seek(0)
-    return made
+    return packed(
+        entry
+        for row in rows
+        for entry in _entries(
+            row, given.get((row.item_id, row.attempt)), f"{kept[row.pk][0]:03d} {_called(row)}", kept[row.pk][1]
+        )
+    )
 
 
 def _hand_ins(person_id: int) -> Sequence[HandIn]:
-    rows = HandIn.objects.filter(person_id=person_id, handed_in_at__isnull=False).select_related(
-        "course", "item", "first"
-    )
+    rows = HandIn.objects.filter(person_id=person_id, handed_in_at__isnull=False).select_related("item", "first")
     files = Prefetch("files", HandInFile.objects.select_related("stored"))
     said = WorkNote.objects.select_related("by", "file__stored")
     notes = [Prefetch(of, said) for of in ("notes", "first__notes")]
@@ -109,9 +90,14 @@ def _piece(row: HandIn, given: Released | None) -> out.OwnPiece:
     )
 
 
-def _entries(row: HandIn, given: Released | None, words: str) -> Iterator[tuple[str, Iterator[bytes]]]:
+def _called(row: HandIn) -> str:
+    return f"{row.item.title}, {_('attempt')} {row.attempt}"
+
+
+def _entries(row: HandIn, given: Released | None, folder: str, words: str) -> Iterator[Entry]:
+    """`words`: the own word on it."""
     for file in row.files.all():
-        yield file.stored.name, _chunks(file.stored.path)
+        yield file_entry((folder,), file.stored)
     for name, text in (
         (_("text.txt"), row.text),
         (_("link.txt"), row.link),
@@ -120,12 +106,7 @@ def _entries(row: HandIn, given: Released | None, words: str) -> Iterator[tuple[
         (_("my words.txt"), words),
     ):
         if text.strip():
-            yield name, iter([text.encode()])
-
-
-def _chunks(path: str) -> Iterator[bytes]:
-    with default_storage.open(path) as content:
-        yield from content.chunks()
+            yield text_entry((folder,), name, text)
 
 
 def _said(row: HandIn, given: Released | None) -> str:
@@ -134,40 +115,8 @@ def _said(row: HandIn, given: Released | None) -> str:
         return ""
     possible = "" if row.item.points is None else f" / {points(Fraction(row.item.points))}"
     lines = [f"{_('Given')}: {points(Fraction(given.raw))}{possible}", given.comment]
-    lines += [_criterion(one) for one in (given.measured or {}).get("criteria", [])]
+    lines += measured_said(given.measured)
     for note in (row.first or row).notes.all():
         place = f"{_('page')} {note.page}" if note.page is not None else f"{note.second} s"
         lines.append(f"{note.file.stored.name}, {place}: {note.words}")
     return "\n".join(line for line in lines if line.strip()) + "\n"
-
-
-def _criterion(one: Mapping[str, Any]) -> str:
-    worth = "" if one["points"] is None else f" ({one['points']} / {one['most']})"
-    return f"{one['name']}: {one['level_name'] or '–'}{worth}{'. ' + one['remark'] if one['remark'] else ''}"
-
-
-def _plain(name: str) -> str:
-    """A name that every system takes for a file."""
-    bare = "".join(" " if c in '/\\:*?"<>|' else c for c in on_one_line(name)).strip(" .")
-    stem, dot, ending = bare.rpartition(".")
-    if not dot or len(ending) > 8:
-        return bare[:LONGEST_PART].strip(" .") or "work"
-    return f"{stem[:LONGEST_PART].strip(' .')}.{ending}"
-
-
-class _Names:
-    """Each name once in its folder: the second of the same gets a number."""
-
-    def __init__(self) -> None:
-        self.taken: set[tuple[str, str]] = set()
-
-    def once(self, name: str, folder: str = "") -> str:
-        stem, dot, ending = name.rpartition(".") if folder else (name, "", "")
-        if not dot:
-            stem, ending = name, ""
-        found, n = name, 1
-        while (folder, found.casefold()) in self.taken:
-            n += 1
-            found = f"{stem} ({n}){dot}{ending}"
-        self.taken.add((folder, found.casefold()))
-        return found

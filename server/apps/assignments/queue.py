@@ -11,8 +11,19 @@ from apps.assignments.grading import assignment_of, group_of, state_of
 from apps.assignments.models import HandIn
 from apps.assignments.queries import crews_at, hand_ins_of_item
 from apps.assignments.showing import late_of
-from apps.courses.public import Course, Enrolment, Membership, students
-from apps.gradebook.public import CellScores, Counted, cells_of_item, counted, graded_row, marked_by, points, setup_of
+from apps.courses.public import Course, Enrolment, Membership, Named, students
+from apps.gradebook.public import (
+    CellScores,
+    Counted,
+    GradedItem,
+    cells_of_item,
+    counted,
+    graded_row,
+    marked_by,
+    parts_measured,
+    points,
+    setup_of,
+)
 from apps.layout.public import LaidItem, layout, layout_for
 
 _END = datetime.max.replace(tzinfo=UTC)
@@ -37,8 +48,7 @@ def queue(course: Course, item_id: int, member: Membership, reader_id: int) -> s
         what = counted(cell, rules, item.possible, own_item.span.due) if cell else None
         own = work.get(enrolment.person_id, [])
         rows.append(_queue_row(enrolment, own_item, own, cell, what, numbers, group.get(enrolment.person_id, "")))
-    if graded.two_graders:
-        rows = _marked(rows, item_id, reader_id)
+    rows = _marked(rows, item_id, reader_id) if graded.two_graders else _measured(rows, graded)
     waiting_first = sorted(rows, key=lambda row: _order(row, numbers))
     return shown.Queue(
         title=item.title,
@@ -54,6 +64,7 @@ def queue(course: Course, item_id: int, member: Membership, reader_id: int) -> s
         can_release=member.instructs,
         anonymous=graded.anonymous,
         two_graders=graded.two_graders,
+        criteria=_criteria(graded),
     )
 
 
@@ -72,6 +83,23 @@ def _marked(rows: Sequence[shown.QueueRow], item_id: int, reader_id: int) -> lis
     by = marked_by(item_id)
     return [
         row.model_copy(update={"marked": row.state == "waiting" and reader_id in by[row.person_id, row.attempt]})
+        for row in rows
+    ]
+
+
+def _criteria(graded: GradedItem) -> list[Named]:
+    """None where two score it, each the whole work."""
+    if graded.rubric is None or graded.rubric.removed or graded.two_graders:
+        return []
+    return [Named(id=one["id"], name=one["name"]) for one in graded.rubric.criteria]
+
+
+def _measured(rows: Sequence[shown.QueueRow], graded: GradedItem) -> list[shown.QueueRow]:
+    parts = parts_measured(graded) if _criteria(graded) else {}
+    return [
+        row.model_copy(update={"measured": parts.get((row.person_id, row.attempt), [])})
+        if row.state == "waiting"
+        else row
         for row in rows
     ]
 
@@ -100,4 +128,5 @@ def _queue_row(
         score=str(points(what.result.counts)) if what else None,
         group="" if hidden else group_of(latest, group),
         marked=False,
+        measured=[],
     )

@@ -81,6 +81,8 @@ def table_of(row: models.ConversionTable) -> ConversionTable:
         group=row.group_id,
         from_week=row.from_week,
         until_week=row.until_week,
+        from_day=row.from_day,
+        until_day=row.until_day,
     )
 
 

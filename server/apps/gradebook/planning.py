@@ -219,6 +219,8 @@ def _rule_set(wish: GradingWish) -> RuleSet:
                 rows=tuple((Fraction(points), Fraction(percent)) for points, percent in w.rows),
                 from_week=w.from_week,
                 until_week=w.until_week,
+                from_day=w.from_day,
+                until_day=w.until_day,
             )
             for w in wish.tables
         ),
@@ -254,6 +256,8 @@ def _table_fields(wish: TableWish, position: int) -> dict[str, Any]:
         "group_id": wish.group,
         "from_week": wish.from_week,
         "until_week": wish.until_week,
+        "from_day": wish.from_day,
+        "until_day": wish.until_day,
         "position": position,
     }
 

@@ -6,6 +6,7 @@ from apps.gradebook.actions.cells import refusal_of
 from apps.gradebook.actions.copy_graded import copy_graded
 from apps.gradebook.actions.copy_grading import copy_grading
 from apps.gradebook.actions.freeze_grades import GradeNow, freeze_grades
+from apps.gradebook.actions.measure_part import PartWish, measure_part
 from apps.gradebook.actions.put_cells import SHEET, CellsPut, CellWish, Work, put_cells
 from apps.gradebook.actions.put_scores import Earned, put_scores
 from apps.gradebook.actions.save_marking import save_marking
@@ -54,7 +55,19 @@ from apps.gradebook.queries import (
     score_versions,
     scored_people,
 )
-from apps.gradebook.rubrics import Chosen, Released, item_rubric, measured, released_attempts, released_to, rubric_of
+from apps.gradebook.rubrics import (
+    Chosen,
+    Given,
+    Released,
+    item_rubric,
+    measured,
+    measured_said,
+    part_measured,
+    parts_measured,
+    released_attempts,
+    released_to,
+    rubric_of,
+)
 from apps.gradebook.said import late_lines, table_lines, weight_lines
 from apps.gradebook.setup import Setup, late_rule
 from apps.gradebook.setup import setup as setup_of
@@ -73,6 +86,7 @@ __all__ = [
     "ChosenIn",
     "Counted",
     "Earned",
+    "Given",
     "GradeNow",
     "GradedItem",
     "GradingIn",
@@ -83,6 +97,7 @@ __all__ = [
     "MeasuredBy",
     "OfficialGrade",
     "OfficialGrades",
+    "PartWish",
     "Released",
     "RubricOut",
     "Score",
@@ -122,10 +137,14 @@ __all__ = [
     "marks_of_person",
     "marks_of_person_in",
     "marks_of_students",
+    "measure_part",
     "measured",
     "measured_out",
+    "measured_said",
     "new_scores",
     "paper_scored",
+    "part_measured",
+    "parts_measured",
     "plan_grading",
     "planned_setup",
     "points",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Collection, Iterable, Sequence
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any, NamedTuple
 
 from django.apps import apps
@@ -52,19 +52,9 @@ def late_rules(course: Course) -> list[LateRule]:
 
 
 SCHEME_FIELDS = ("id", "bands", "decimals", "letters_on_rounded", "missing", "missing_percent")
-CATEGORY_FIELDS = (
-    "id",
-    "name",
-    "weight",
-    "position",
-    "drop_lowest",
-    "drop_highest",
-    "equal_items",
-    "extra_credit",
-)
-
-
-TABLE_FIELDS = ("id", "name", "rows", "category_id", "group_id", "from_week", "until_week", "position")
+CATEGORY_FIELDS = ("id", "name", "weight", "position", "drop_lowest", "drop_highest", "equal_items", "extra_credit")
+DAYS = ("from_day", "until_day")
+TABLE_FIELDS = ("id", "name", "rows", "category_id", "group_id", "from_week", "until_week", *DAYS, "position")
 
 
 class SchemeRows(NamedTuple):
@@ -91,8 +81,14 @@ def scheme_rows(course: Course) -> SchemeRows:
     return SchemeRows(
         scheme,
         [Category(course=course, **row) for row in rows],
-        [ConversionTable(course=course, **row) for row in tables if row["category_id"] in (None, *known)],
+        [_table(course, row) for row in tables if row["category_id"] in (None, *known)],
     )
+
+
+def _table(course: Course, row: dict[str, Any]) -> ConversionTable:
+    """As JSON a day is a text."""
+    days = {name: date.fromisoformat(row[name]) if row[name] else None for name in DAYS}
+    return ConversionTable(course=course, **row | days)
 
 
 def cells_of_person(course: Course, person_id: int) -> dict[int, CellScores]:

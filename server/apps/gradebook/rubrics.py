@@ -12,7 +12,7 @@ from unvo_core.grading.rubrics import Criterion, Level, Rubric, earned
 
 from apps.courses.public import Course
 from apps.gradebook import models
-from apps.gradebook.models import GradedItem, Score
+from apps.gradebook.models import GradedItem, PartMeasured, Score
 from apps.kernel.public import Refused
 
 LONGEST_REMARK = 2_000
@@ -98,6 +98,10 @@ class Released:
     measured: dict[str, Any] | None
 
 
+Given = Mapping[tuple[int, int], Released]
+"""All of one person's scores that are out, by item and attempt."""
+
+
 def released_attempts(item_id: int, person_id: int) -> dict[int, Released]:
     rows = Score.objects.filter(
         cell__graded_item__item_id=item_id, cell__person_id=person_id, released_at__isnull=False
@@ -106,8 +110,8 @@ def released_attempts(item_id: int, person_id: int) -> dict[int, Released]:
     return {attempt: Released(raw, comment, kept) for attempt, raw, comment, kept in found}
 
 
-def released_to(person_id: int) -> dict[tuple[int, int], Released]:
-    """All of one person's scores that are out, by item and attempt; one query."""
+def released_to(person_id: int) -> Given:
+    """One query."""
     rows = Score.objects.filter(cell__person_id=person_id, released_at__isnull=False)
     found = rows.values_list("cell__graded_item__item_id", "attempt", "raw", "comment", "measured")
     return {(item, attempt): Released(*rest) for item, attempt, *rest in found}  # type: ignore[arg-type]
@@ -120,3 +124,30 @@ def titles_using(rubric_ids: Collection[int]) -> dict[int, list[str]]:
     for rubric, title in using.order_by("item_id").values_list("rubric_id", "item__title"):
         found.setdefault(rubric, []).append(title)
     return found
+
+
+def measured_said(kept: Mapping[str, Any] | None) -> list[str]:
+    """A line a criterion: its level, what that is worth, and the word on it."""
+    return [_criterion_said(one) for one in (kept or {}).get("criteria", [])]
+
+
+def _criterion_said(one: Mapping[str, Any]) -> str:
+    worth = "" if one["points"] is None else f" ({one['points']} / {one['most']})"
+    return f"{one['name']}: {one['level_name'] or '–'}{worth}{'. ' + one['remark'] if one['remark'] else ''}"
+
+
+def part_measured(item_id: int, person_id: int, attempt: int) -> dict[str, Any] | None:
+    """What is chosen of an attempt that has no score yet."""
+    of = {"cell__graded_item__item_id": item_id, "cell__person_id": person_id, "attempt": attempt}
+    row = PartMeasured.objects.filter(**of).first()
+    return row.measured if row else None
+
+
+def parts_measured(graded: GradedItem) -> dict[tuple[int, int], list[int]]:
+    """By person and attempt, which criteria have their level, of the rubric that measures the item now; one query."""
+    rows = PartMeasured.objects.filter(cell__graded_item=graded, measured__id=graded.rubric_id)
+    found = rows.values_list("cell__person_id", "attempt", "measured")
+    return {
+        (person, attempt): [one["id"] for one in kept["criteria"] if one["level"] is not None]
+        for person, attempt, kept in found
+    }

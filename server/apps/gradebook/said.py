@@ -16,7 +16,7 @@ from unvo_core.grading.conversion import ConversionTable
 from unvo_core.grading.totals import droppable
 from unvo_core.grading.weights import scaled_weights, whole_weight
 
-from apps.courses.public import Group
+from apps.courses.public import Group, written_day
 from apps.gradebook.facts import fraction
 from apps.gradebook.marks import points
 from apps.gradebook.models import Category, LateRule
@@ -177,12 +177,12 @@ def table_line(setup: Setup, table: ConversionTable) -> str:
         _("%(points)s → %(percent)s %%") % {"points": points(p), "percent": points(q)} for p, q in table.rows
     )
     category = next((c.name for c in setup.categories if c.pk == table.category), _("All work"))
-    parts = [category, *_weeks(table)]
+    parts = [category, *_weeks(table), *_days(table)]
     group = Group.objects.filter(pk=table.group).first() if table.group is not None else None
     parts += [_("for %(group)s") % {"group": group.name}] if group else []
     counted = (setup.laid.items[i] for i in setup.graded if i in setup.laid.items)
     n = sum(
-        i.counts and table.category in (None, setup.category_of(i.id)) and table.holds_in(setup.week_of(i))
+        i.counts and table.category in (None, setup.category_of(i.id)) and table.holds_for(setup.due_of(i))
         for i in counted
     )
     items = ngettext("%(n)s item", "%(n)s items", n) % {"n": n}
@@ -204,6 +204,17 @@ def _weeks(table: ConversionTable) -> list[str]:
     if last is None:
         return [_("due from week %(n)s on") % {"n": first}]
     return [_("due in weeks %(first)s to %(last)s") % {"first": first, "last": last}]
+
+
+def _days(table: ConversionTable) -> list[str]:
+    first, last = table.from_day, table.until_day
+    if first is not None and first == last:
+        return [_("due on %(day)s") % {"day": written_day(first)}]
+    if first is not None and last is not None:
+        return [_("due from %(first)s to %(last)s") % {"first": written_day(first), "last": written_day(last)}]
+    if first is not None:
+        return [_("due from %(day)s on") % {"day": written_day(first)}]
+    return [_("due until %(day)s") % {"day": written_day(last)}] if last is not None else []
 
 
 def _missing(setup: Setup) -> str:

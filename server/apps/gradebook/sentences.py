@@ -58,6 +58,7 @@ SENTENCES = {
     ),
     "grading.table_range": _("“%(name)s” must give between 0 and %(most)s %%."),
     "grading.table_weeks": _("“%(name)s” ends before it begins."),
+    "grading.table_days": _("“%(name)s” ends on a day before it begins."),
     "grading.no_such_group": _("A conversion table is for a group that is not in this course any more."),
     "grading.decimals": _("Totals can have at most %(most)s decimals."),
     "rubric.unnamed": _("Give the rubric a name."),
@@ -73,6 +74,10 @@ SENTENCES = {
     "rubric.no_points": _("All levels give 0 points. Give some to the best of them, or leave all points out."),
     "rubric.open": _("Choose a level for every criterion, or type the points."),
     "rubric.used": _("%(name)s measures %(n)s items, the first is %(first)s. Take it away there first."),
+    "rubric.two_graders": _("Two people score this, each the whole work. Choose the levels beside it."),
+    "rubric.measured_meanwhile": _(
+        "Somebody measured this meanwhile. What they chose stands here now; choose again if you see it otherwise."
+    ),
     "rubric.changed_meanwhile": _("The rubric of this item was changed meanwhile. Load the page again."),
     "remark.too_many": _("%(most)s comments are kept already. Take one out first."),
     "official.nobody": _("There is nobody whose grade could be kept. Choose a section with students."),

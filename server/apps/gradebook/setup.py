@@ -8,7 +8,7 @@ from fractions import Fraction
 from functools import cached_property
 
 from unvo_core.grading import totals as core
-from unvo_core.grading.conversion import ConversionTable, chosen
+from unvo_core.grading.conversion import ConversionTable, Due, chosen
 from unvo_core.grading.item_rules import FIRST_RULES, ItemRules
 from unvo_core.grading.late import LateRule
 from unvo_core.grading.scale import Band, Rounding
@@ -94,14 +94,15 @@ class Setup:
         item = self.laid.items.get(item_id)
         if not self.tables or item is None:
             return None
-        return chosen(self.tables, row.category_id, groups, self.week_of(item))
+        return chosen(self.tables, row.category_id, groups, self.due_of(item))
 
-    def week_of(self, item: LaidItem) -> int | None:
-        """The week of the term in which it is due."""
+    def due_of(self, item: LaidItem) -> Due:
+        """For the course."""
         if item.span.due is None:
-            return None
-        week = self.laid.calendar.week_of(self.laid.calendar.day_of(item.span.due))
-        return week.number if week else None
+            return Due()
+        day = self.laid.calendar.day_of(item.span.due)
+        week = self.laid.calendar.week_of(day)
+        return Due(week.number if week else None, day)
 
     @cached_property
     def bands(self) -> tuple[Band, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 from decimal import Decimal
 
 from unvo_core.grading.late import LatePer
@@ -45,6 +46,8 @@ class TableWish:
     group: int | None
     from_week: int | None
     until_week: int | None
+    from_day: date | None
+    until_day: date | None
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,6 +5,7 @@ from datetime import UTC, datetime, timedelta
 from procrastinate import JobContext
 from procrastinate.contrib.django import app
 
+from apps.kernel.pieces import forget_pieces
 from apps.kernel.writes import forget_answers
 
 KEPT = timedelta(days=2)
@@ -18,6 +19,13 @@ SILENT_SECONDS = 60
 def forget_old_answers(timestamp: int) -> None:
     """Remove what was kept of requests that nobody sends again."""
     forget_answers(datetime.fromtimestamp(timestamp, UTC) - KEPT)
+
+
+@app.periodic(cron="47 * * * *")
+@app.task(name="kernel.forget_pieces", queueing_lock="kernel.forget_pieces")
+def forget_old_pieces(timestamp: int) -> None:
+    """Remove what came of files that nobody goes on with."""
+    forget_pieces(datetime.fromtimestamp(timestamp, UTC))
 
 
 @app.periodic(cron="* * * * *")

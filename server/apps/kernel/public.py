@@ -12,6 +12,7 @@ from apps.kernel.editions import edition, editions, require_edition
 from apps.kernel.lanes import Lane
 from apps.kernel.letters import plain_letters
 from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
+from apps.kernel.packing import Entry, Names, file_entry, file_name, packed, text_entry
 from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.photo_paper import PhotoPage, cut_and_turned, dots_per_inch, photo_pdf
 from apps.kernel.photos import untold
@@ -25,7 +26,7 @@ from apps.kernel.sentences import sentence
 from apps.kernel.spreadsheets import TableCell, TableRows, csv_of, spreadsheet
 from apps.kernel.stamps import rows_stamp
 from apps.kernel.texts import on_one_line, one_line, some_words, web_link
-from apps.kernel.uploads import copied, existing_files, store, with_own_files
+from apps.kernel.uploads import copied, existing_files, shown_in, store, with_own_files
 from apps.kernel.verdicts import Allowed, Denied, Verdict, require
 from apps.kernel.whole_files import can_keep, on_disk
 from apps.kernel.writes import write
@@ -38,8 +39,10 @@ __all__ = [
     "AuditRecord",
     "AuditTouch",
     "Denied",
+    "Entry",
     "File",
     "Lane",
+    "Names",
     "PhotoPage",
     "Readable",
     "Refused",
@@ -62,6 +65,8 @@ __all__ = [
     "edition",
     "editions",
     "existing_files",
+    "file_entry",
+    "file_name",
     "file_out",
     "formulas_written",
     "keep_bytes",
@@ -73,6 +78,7 @@ __all__ = [
     "on_disk",
     "on_one_line",
     "one_line",
+    "packed",
     "pdf",
     "pdf_answer",
     "photo_pdf",
@@ -89,10 +95,12 @@ __all__ = [
     "send_file",
     "sentence",
     "server_error",
+    "shown_in",
     "some_words",
     "spreadsheet",
     "store",
     "tables",
+    "text_entry",
     "together",
     "untold",
     "upright",

@@ -38,6 +38,18 @@ SENTENCES: dict[str, object] = {
     "text.empty": _("%(field)s is empty. Write something there."),
     "file.empty": _("%(name)s is empty (0 bytes). Check the file and add it again."),
     "file.too_large": _("%(name)s has %(size)s; %(most)s is the most for one file. Make it smaller or split it."),
+    "file.far_too_large": _("%(name)s is larger than anything that is kept here. Make it smaller or split it."),
+    "file.too_many_begun": _("%(most)s files are on their way already. Let one arrive, or discard one, then go on."),
+    "file.too_much_begun": _(
+        "There is no room for %(name)s now: files on their way may take %(most)s. Let one arrive, or discard one."
+    ),
+    "file.not_begun": _("Nothing of this file is here any more: what breaks off is kept for a day. Choose it again."),
+    "file.out_of_place": _("This piece does not follow what is here. Ask how much has come, and send from there."),
+    "file.more_than_said": _("More of %(name)s came than it has by its own account. Choose it again."),
+    "file.no_piece": _("A piece of a file comes as %(wanted)s. This is something else."),
+    "file.other_protocol": _("Files come in pieces by tus %(version)s here. Say so in Tus-Resumable."),
+    "file.no_number": _("%(name)s is no number of bytes."),
+    "file.no_metadata": _("Upload-Metadata is a list of names, each with a value in base64."),
     "file.person_full": _(
         "There is no room for %(name)s: your files in this course take %(used)s, and %(most)s is the most."
         " Take out what you no longer need, or make the file smaller."

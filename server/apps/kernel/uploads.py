@@ -132,10 +132,15 @@ def copied(stored: StoredFile, course_id: int, owner: Owner) -> StoredFile:
 SHOWN_FILE = re.compile(r"/files/([0-9a-f-]{36})/")
 
 
+def shown_in(html: str) -> set[UUID]:
+    """Keys of the files that a text shows."""
+    return {UUID(key) for key in SHOWN_FILE.findall(html)}
+
+
 def with_own_files(html: str, source: Owner, course_id: int, owner: Owner) -> str:
     """The same words, for another owner: what they show of the files of `source` is shown under keys of their own."""
     kind, pk = source
-    shown = StoredFile.objects.filter(key__in=set(SHOWN_FILE.findall(html)), owner_kind=kind, owner_id=pk)
+    shown = StoredFile.objects.filter(key__in=shown_in(html), owner_kind=kind, owner_id=pk)
     keys = {str(stored.key): str(copied(stored, course_id, owner).key) for stored in shown}
     return SHOWN_FILE.sub(lambda found: f"/files/{keys.get(found[1], found[1])}/", html)
 

@@ -8,10 +8,9 @@ from unvo_core.questions.showing import filled, shown_numbers
 
 from apps.courses.public import Course
 from apps.kernel.public import Refused, clean, plain
-from apps.questions.public import Answers
 from apps.quizzes.facts import rules_of
 from apps.quizzes.models import AttemptQuestion
-from apps.quizzes.putting import Put
+from apps.quizzes.putting import Put, answers_said
 from apps.quizzes.queries import quiz_of
 from apps.quizzes.taking import reached
 
@@ -33,21 +32,9 @@ def asked_about(course: Course, item_id: int, person_id: int, answer_id: int) ->
         "put": row.question.name,
         "put_attempt": row.attempt.number,
         "put_text": plain(clean(filled(question.text, shown_numbers(question, version))))[:LONGEST],
-        "put_answers": _said(put, row.answers),
-        "put_tries": [f"{_said(put, one.answers)}: {told}" for one, told in zip(put.tries, put.verdicts, strict=True)],
+        "put_answers": answers_said(put, row.answers)[:LONGEST],
+        "put_tries": [
+            f"{answers_said(put, one.answers)[:LONGEST]}: {told}"
+            for one, told in zip(put.tries, put.verdicts, strict=True)
+        ],
     }
-
-
-def _said(put: Put, answers: Answers) -> str:
-    """As it was typed; what was chosen in the words of its options."""
-    options = {o.name: o.text for f in put.shown_fields for o in (*f.options, *f.targets)}
-    found = []
-    for value in answers.values():
-        if isinstance(value, str):
-            found.append(value)
-        elif isinstance(value, list):
-            found.append(", ".join(plain(options.get(name, "")) for name in value))
-        else:
-            pairs = ((plain(options.get(a, "")), plain(options.get(b, ""))) for a, b in value.items())
-            found.append(", ".join(f"{a} – {b}" for a, b in pairs))
-    return "; ".join(found)[:LONGEST]

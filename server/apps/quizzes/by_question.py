@@ -33,7 +33,8 @@ def answers_to(
         raise not_found("question")
     wanted = with_editions(every.filter(UNREAD) if waiting else every).select_related(*WITH)
     rows = list(wanted.order_by(*ORDER)[start : start + AT_A_TIME])
-    rules, look = rules_of(quiz_of(item_id)), _look(course, item_id, rows)
+    rules = rules_of(quiz_of(item_id))
+    look = _look(course, item_id, [Put(row, rules) for row in rows])
     return s.QuestionAnswers(
         title=layout(course).items[item_id].title,
         name=(rows or every.select_related("question")[:1])[0].question.name,
@@ -41,7 +42,7 @@ def answers_to(
         all=all_,
         waiting=unread,
         at_a_time=AT_A_TIME,
-        answers=[_answer(row, Put(row, rules), look) for row in rows],
+        answers=[_answer(put, look) for put in look.puts],
     )
 
 
@@ -52,18 +53,20 @@ def _all_of(course: Course, member: Membership, item_id: int, question_id: int) 
     return AttemptQuestion.objects.filter(**handed_in, attempt__person_id__in=mine, question_id=question_id)
 
 
-def _look(course: Course, item_id: int, rows: list[AttemptQuestion]) -> Look:
+def _look(course: Course, item_id: int, puts: list[Put]) -> Look:
     return Look(
         course=course,
+        puts=puts,
         sees=frozenset(Revealed),
         teaching=True,
         fresh=False,
         rulings=rulings_of(item_id),
-        files=files_by_question(rows),
+        files=files_by_question([put.row for put in puts]),
     )
 
 
-def _answer(row: AttemptQuestion, put: Put, look: Look) -> s.AnswerOf:
+def _answer(put: Put, look: Look) -> s.AnswerOf:
+    row = put.row
     on_paper = row.attempt.how == QuizAttempt.PAPER
     return s.AnswerOf(
         person_id=row.attempt.person_id,

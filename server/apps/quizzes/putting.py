@@ -17,6 +17,7 @@ from unvo_core.questions.written_keys import written_key
 from unvo_core.quizzes.rules import QuizRules
 from unvo_core.quizzes.tries import Verdict, best_share, tries_of, verdict_of
 
+from apps.kernel.public import plain
 from apps.questions.public import Answers, QuestionEdition, answer_in, question_of, version_of
 from apps.quizzes.facts import exact
 from apps.quizzes.models import AttemptQuestion, Try
@@ -137,3 +138,18 @@ def key_answers(question: Question, version: Version) -> Answers:
             case _:
                 found[field.name] = key if isinstance(key, str) else ""
     return found
+
+
+def answers_said(put: Put, answers: Answers) -> str:
+    """As it was typed; what was chosen in the words of its options."""
+    options = {o.name: o.text for f in put.shown_fields for o in (*f.options, *f.targets)}
+    found = []
+    for value in answers.values():
+        if isinstance(value, str):
+            found.append(value)
+        elif isinstance(value, list):
+            found.append(", ".join(plain(options.get(name, "")) for name in value))
+        else:
+            pairs = ((plain(options.get(a, "")), plain(options.get(b, ""))) for a, b in value.items())
+            found.append(", ".join(f"{a} – {b}" for a, b in pairs))
+    return "; ".join(found)

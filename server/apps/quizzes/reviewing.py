@@ -10,7 +10,7 @@ from unvo_core.answers.judged import Judged
 from unvo_core.questions.judging import Outcome
 from unvo_core.questions.showing import filled, shown_numbers
 from unvo_core.quizzes.fresh import can_practise
-from unvo_core.quizzes.rules import QuizRules, Revealed, shown
+from unvo_core.quizzes.rules import QuizRules, Revealed, Stand, shown
 from unvo_core.quizzes.tries import verdict_of
 
 from apps.courses.public import Course, Membership
@@ -21,7 +21,7 @@ from apps.questions.public import Answers, ReadOut, read_out, shown_as_put
 from apps.quizzes.api import review_schemas as shapes
 from apps.quizzes.api import schemas as out
 from apps.quizzes.facts import rules_of
-from apps.quizzes.models import AttemptQuestion, PaperSheet, QuestionRuling, QuizAttempt
+from apps.quizzes.models import PaperSheet, QuestionRuling, QuizAttempt
 from apps.quizzes.putting import Put, has_answer, key_answers
 from apps.quizzes.queries import attempts_of, files_by_question, questions_of, quiz_of, rulings_of
 from apps.quizzes.reckoning import won_of
@@ -31,13 +31,15 @@ from apps.quizzes.standing import attempts_allowed, own_item, stand_of
 from apps.quizzes.taking import places_of
 
 ALL = frozenset(Revealed)
+TOLD_BY_SCORE = frozenset((Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS))
 
 
 @dataclass(frozen=True)
 class Look:
-    """Who looks, and what they are shown."""
+    """Who looks, at which questions, and what they are shown of them."""
 
     course: Course
+    puts: Sequence[Put]
     sees: frozenset[Revealed]
     teaching: bool
     fresh: bool
@@ -49,11 +51,13 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> shapes.R
     if attempt.handed_in_at is None:
         raise Refused("quiz.still_open", status=409)
     quiz, own = quiz_of(attempt.item_id), attempts_of(attempt.item_id, attempt.person_id)
-    rules, rows, laid = rules_of(quiz), questions_of(attempt), layout(course)
+    rules, laid = rules_of(quiz), layout(course)
     stand = stand_of(course, quiz, rules, attempt.person_id, own)
     cell = cells_of_person(course, attempt.person_id).get(attempt.item_id)
     released = {a.attempt: a.raw for a in cell.attempts if a.released or member.teaches} if cell else {}
-    look = _look(course, attempt, rules, rows, shown(rules, stand), member, held=cell is not None and cell.held)
+    held = cell is not None and cell.held
+    sees = ALL if member.teaches else seen_by_student(rules, stand, held=held)
+    look = look_of(course, attempt, rules, sees, teaching=member.teaches)
     on_paper = attempt.how == QuizAttempt.PAPER
     return shapes.Review(
         number=attempt.number,
@@ -69,34 +73,35 @@ def review(course: Course, attempt: QuizAttempt, member: Membership) -> shapes.R
         how=attempt.how,  # type: ignore[arg-type]
         receipt=attempt.receipt_number or "",
         points=str(points(released[attempt.number])) if attempt.number in released else None,
-        possible=str(points(sum((Fraction(q.points) for q in rows), Fraction(0)))),
+        possible=str(points(sum((Fraction(put.row.points) for put in look.puts), Fraction(0)))),
         attempts=[a.number for a in own if a.handed_in_at],
         shows=shows_said(rules, stand, laid.zone),
-        questions=[reviewed(Put(row, rules), look, on_paper=on_paper) for row in rows],
+        questions=[reviewed(put, look, on_paper=on_paper) for put in look.puts],
         photos=_photos(attempt) if Revealed.ANSWERS in look.sees else [],
         teaching=member.teaches,
         can_change=member.instructs,
     )
 
 
-def _look(
+def seen_by_student(rules: QuizRules, stand: Stand, *, held: bool) -> frozenset[Revealed]:
+    """What the gradebook holds is not told by the marks of its questions either."""
+    return shown(rules, stand) - (TOLD_BY_SCORE if held else frozenset())
+
+
+def look_of(
     course: Course,
     attempt: QuizAttempt,
     rules: QuizRules,
-    rows: Sequence[AttemptQuestion],
-    open_now: frozenset[Revealed],
-    member: Membership,
+    sees: frozenset[Revealed],
     *,
-    held: bool,
+    teaching: bool,
 ) -> Look:
-    sees = ALL if member.teaches else open_now
-    if held and not member.teaches:
-        # What the gradebook holds is not told by the marks of its questions either.
-        sees -= {Revealed.SCORE, Revealed.RIGHT, Revealed.WORDS}
+    rows = questions_of(attempt)
     return Look(
         course=course,
+        puts=[Put(row, rules) for row in rows],
         sees=sees,
-        teaching=member.teaches,
+        teaching=teaching,
         fresh=rules.fresh,
         rulings=rulings_of(attempt.item_id),
         files=files_by_question(rows),

@@ -9,6 +9,7 @@ from apps.screens.gradebook.routes import router as gradebook
 from apps.screens.history.routes import router as history
 from apps.screens.item.routes import router as item
 from apps.screens.official.routes import router as official
+from apps.screens.own_work.routes import router as own_work
 from apps.screens.paper.routes import router as paper
 from apps.screens.roster.routes import router as roster
 from apps.screens.search.routes import router as search
@@ -30,6 +31,7 @@ ROUTERS = (
     standing,
     gradebook,
     official,
+    own_work,
     roster,
     history,
     setup,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from apps.assignments.models import Brief
 from apps.courses.models import Group, GroupMember
+from apps.gradebook.models import Score
 from apps.layout.models import Item
 from apps.people.models import Person
 from playwright.sync_api import expect
@@ -53,8 +54,13 @@ class InAGroup(Journey):
         self.clean_by_axe(teacher)
         teacher.get_by_label("Score of").fill("21")
         teacher.get_by_role("button", name="Save and next").click()
+        self.eventually(teacher, self._both_have_a_score)
         self.go(teacher, f"/c/srv-110/grade/{self.item.pk}/{self.one.pk}")
         expect(teacher.get_by_label("Score of")).to_have_value("21")
+
+    def _both_have_a_score(self) -> bool:
+        scores = Score.objects.filter(cell__graded_item__item=self.item, raw="21")
+        return scores.filter(cell__person__in=[self.one, self.two]).count() == 2
 
     def test_it_is_set_where_the_work_is_set(self) -> None:
         Brief.objects.filter(item=self.item).update(in_groups=False, groups=[])

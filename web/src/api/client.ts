@@ -104,29 +104,3 @@ export async function insist<T>(
     }
   }
 }
-
-/** Upload one file with its progress (0 to 1). */
-export function upload<T>(
-  address: string,
-  file: File,
-  key: string,
-  onProgress: (share: number) => void,
-): Promise<T> {
-  return new Promise((done, fail) => {
-    const request = new XMLHttpRequest();
-    const form = new FormData();
-    form.append("file", file, file.name);
-    request.open("POST", address);
-    request.setRequestHeader("X-CSRFToken", cookie("csrftoken"));
-    request.setRequestHeader("Idempotency-Key", key);
-    request.responseType = "json";
-    request.upload.onprogress = (event) => onProgress(event.loaded / Math.max(1, event.total));
-    request.onerror = () => fail(new NoAnswer());
-    request.onload = () => {
-      const body = (request.response ?? {}) as Record<string, unknown>;
-      if (request.status < 300) done(body as T);
-      else fail(new Problem(request.status, String(body.title ?? ""), String(body.detail ?? ""), body));
-    };
-    request.send(form);
-  });
-}

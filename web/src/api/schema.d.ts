@@ -1142,6 +1142,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/gradebook/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gradebook Counts
+         * @description What came, waits and is held, by column.
+         */
+        get: operations["gradebook_counts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/gradebook/oneroster": {
         parameters: {
             query?: never;
@@ -1698,6 +1718,26 @@ export interface paths {
         post?: never;
         /** Take Comment Away */
         delete: operations["take_comment_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/criterion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Measure Work
+         * @description The level of one criterion; when all have theirs, the work has its score.
+         */
+        put: operations["measure_work"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4814,7 +4854,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Read Own Collection */
+        get: operations["read_own_collection"];
         /** Order Own Pieces */
         put: operations["order_own_pieces"];
         post?: never;
@@ -4859,6 +4900,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-posts/{post_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Own Post
+         * @description What one said, wherever it stands or stood.
+         */
+        get: operations["read_own_post"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/own-work": {
         parameters: {
             query?: never;
@@ -4868,7 +4929,7 @@ export interface paths {
         };
         /**
          * Read Own Work
-         * @description All that the reader ever handed in, whatever became of the course.
+         * @description All that the reader ever did, whatever became of the course.
          */
         get: operations["read_own_work"];
         put?: never;
@@ -5050,6 +5111,53 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/uploads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Begun Uploads */
+        get: operations["read_begun_uploads"];
+        put?: never;
+        /**
+         * Begin Upload
+         * @description Nothing of the file comes with it. Its name, and what it is for, in `Upload-Metadata`.
+         */
+        post: operations["begin_upload"];
+        delete?: never;
+        /** Describe Uploads */
+        options: operations["describe_uploads"];
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/uploads/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Discard Upload */
+        delete: operations["discard_upload"];
+        options?: never;
+        /**
+         * Ask Upload
+         * @description How much of it has come.
+         */
+        head: operations["ask_upload"];
+        /**
+         * Add To Upload
+         * @description The next piece, of at most 5 MiB. By where it belongs it is kept once, however often it is sent.
+         */
+        patch: operations["add_to_upload"];
         trace?: never;
     };
 }
@@ -5902,6 +6010,28 @@ export interface components {
             terms: components["schemas"]["SharedTerm"][];
         };
         /**
+         * BegunUpload
+         * @description A file of which something has come. `modified`: as its browser said, in milliseconds. `used`: it came whole and
+         *     was handed on.
+         */
+        BegunUpload: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Modified */
+            modified: number;
+            /** Name */
+            name: string;
+            /** Received */
+            received: number;
+            /** Size */
+            size: number;
+            /** Used */
+            used: boolean;
+        };
+        /**
          * Book
          * @description The sheet without its cells: columns by category, rows by name.
          */
@@ -5939,17 +6069,13 @@ export interface components {
         };
         /**
          * BookItem
-         * @description `hold`: its scores wait until they are released; `held`: so many do.
+         * @description `hold`: its scores wait until they are released.
          */
         BookItem: {
             /** Due */
             due: string | null;
             /** Extra */
             extra: boolean;
-            /** Handed In */
-            handed_in: number;
-            /** Held */
-            held: number;
             /** Hold */
             hold: boolean;
             /** Id */
@@ -5963,8 +6089,6 @@ export interface components {
             points: string;
             /** Title */
             title: string;
-            /** Waiting */
-            waiting: number;
             /** Week */
             week: number | null;
         };
@@ -6714,6 +6838,20 @@ export interface components {
             number: string;
             /** Words */
             words: string;
+        };
+        /**
+         * ColumnCounts
+         * @description How many came, wait for a score, and have one that is held.
+         */
+        ColumnCounts: {
+            /** Handed In */
+            handed_in: number;
+            /** Held */
+            held: number;
+            /** Item */
+            item: number;
+            /** Waiting */
+            waiting: number;
         };
         /** CommentIn */
         CommentIn: {
@@ -9025,6 +9163,24 @@ export interface components {
             people: number;
         };
         /**
+         * MeasureIn
+         * @description The level of one criterion. `seen`: which one stood there as it was chosen.
+         */
+        MeasureIn: {
+            /** Attempt */
+            attempt: number;
+            chosen: components["schemas"]["ChosenIn"];
+            /** Rubric Id */
+            rubric_id: number;
+            /** Seen */
+            seen: number | null;
+            /**
+             * Together
+             * @default false
+             */
+            together: boolean;
+        };
+        /**
          * Measured
          * @description One criterion as it was given. `level` null: left open.
          */
@@ -9912,14 +10068,23 @@ export interface components {
             /** Waits */
             waits: boolean;
         };
-        /** OwnCourse */
+        /**
+         * OwnCourse
+         * @description What one did in a course, the latest first: work, quizzes, what one said, and what one said of others' work.
+         */
         OwnCourse: {
             /** Name */
             name: string;
             /** Pieces */
             pieces: components["schemas"]["OwnPiece"][];
+            /** Quizzes */
+            quizzes: components["schemas"]["OwnQuiz"][];
+            /** Readings */
+            readings: components["schemas"]["OwnReading"][];
             /** Slug */
             slug: string;
+            /** Talks */
+            talks: components["schemas"]["OwnTalk"][];
             /** Zone */
             zone: string;
         };
@@ -9976,6 +10141,92 @@ export interface components {
             words: number;
         };
         /**
+         * OwnPost
+         * @description What still stands of what one said. `reply`: it answers another's. `hidden`: why teachers took it out of the
+         *     discussion; '' where it stands there. `begins`: its first words.
+         */
+        OwnPost: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Begins */
+            begins: string;
+            /** Hidden */
+            hidden: string;
+            /** Id */
+            id: number;
+            /** Reply */
+            reply: boolean;
+            /** Words */
+            words: number;
+        };
+        /** OwnPostText */
+        OwnPostText: {
+            /** Html */
+            html: string;
+        };
+        /**
+         * OwnQuiz
+         * @description One attempt that was handed in. `there`: its item still is. `given`: its points, once they are out, before any
+         *     deduction; `remark`: what was said with them.
+         */
+        OwnQuiz: {
+            /** Answered */
+            answered: number;
+            /** Attempt */
+            attempt: number;
+            /** Given */
+            given: string | null;
+            /**
+             * Handed In At
+             * Format: date-time
+             */
+            handed_in_at: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "" | "self" | "clock" | "teacher" | "paper";
+            /** Item */
+            item: string;
+            /** Item Id */
+            item_id: number;
+            /** Number */
+            number: string;
+            /** Possible */
+            possible: string;
+            /** Remark */
+            remark: string;
+            /** There */
+            there: boolean;
+        };
+        /**
+         * OwnReading
+         * @description What one said of a work of a peer. `there`: the item still is.
+         */
+        OwnReading: {
+            /** Item */
+            item: string;
+            /** Item Id */
+            item_id: number;
+            measured: components["schemas"]["MeasuredBy"] | null;
+            /** Points */
+            points: string | null;
+            /** Position */
+            position: number;
+            /**
+             * Sent At
+             * Format: date-time
+             */
+            sent_at: string;
+            /** There */
+            there: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
          * OwnScore
          * @description The released score with its arithmetic, and what the teacher wrote. `raw`: before a conversion table made `given`
          *     of it.
@@ -10017,18 +10268,34 @@ export interface components {
             /** Taken In */
             taken_in: boolean;
         };
+        /**
+         * OwnTalk
+         * @description One's own part in a discussion, first to last. `there`: its item still is. `given`: its points, once they are
+         *     out.
+         */
+        OwnTalk: {
+            /** Given */
+            given: string | null;
+            /** Item */
+            item: string;
+            /** Item Id */
+            item_id: number;
+            /** Possible */
+            possible: string | null;
+            /** Posts */
+            posts: components["schemas"]["OwnPost"][];
+            /** Remark */
+            remark: string;
+            /** There */
+            there: boolean;
+        };
         /** OwnText */
         OwnText: {
             /** Text */
             text: string;
         };
-        /**
-         * OwnWork
-         * @description `collection`: in its order.
-         */
+        /** OwnWork */
         OwnWork: {
-            /** Collection */
-            collection: components["schemas"]["Collected"][];
             /** Courses */
             courses: components["schemas"]["OwnCourse"][];
         };
@@ -10935,6 +11202,8 @@ export interface components {
             anonymous: boolean;
             /** Can Release */
             can_release: boolean;
+            /** Criteria */
+            criteria: components["schemas"]["Named"][];
             /** Due */
             due: string | null;
             /** Held */
@@ -10970,6 +11239,8 @@ export interface components {
             late_seconds: number;
             /** Marked */
             marked: boolean;
+            /** Measured */
+            measured: number[];
             /** Name */
             name: string;
             /** Person Id */
@@ -13162,11 +13433,13 @@ export interface components {
         /**
          * TableRule
          * @description A conversion table; `key` as of a category. Null: all categories, everybody, every
-         *     week.
+         *     week, every day.
          */
         TableRule: {
             /** Category */
             category?: string | null;
+            /** From Day */
+            from_day?: string | null;
             /** From Week */
             from_week?: number | null;
             /** Group */
@@ -13177,6 +13450,8 @@ export interface components {
             name: string;
             /** Rows */
             rows: components["schemas"]["ConversionRow"][];
+            /** Until Day */
+            until_day?: string | null;
             /** Until Week */
             until_week?: number | null;
         };
@@ -16345,6 +16620,28 @@ export interface operations {
             };
         };
     };
+    gradebook_counts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColumnCounts"][];
+                };
+            };
+        };
+    };
     one_roster_results: {
         parameters: {
             query?: never;
@@ -17327,6 +17624,34 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+        };
+    };
+    measure_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -22391,6 +22716,26 @@ export interface operations {
             };
         };
     };
+    read_own_collection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Collected"][];
+                };
+            };
+        };
+    };
     order_own_pieces: {
         parameters: {
             query?: never;
@@ -22410,7 +22755,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OwnWork"];
+                    "application/json": components["schemas"]["Collected"][];
                 };
             };
         };
@@ -22454,7 +22799,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OwnWork"];
+                    "application/json": components["schemas"]["Collected"][];
                 };
             };
         };
@@ -22476,7 +22821,29 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OwnWork"];
+                    "application/json": components["schemas"]["Collected"][];
+                };
+            };
+        };
+    };
+    read_own_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                post_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPostText"];
                 };
             };
         };
@@ -22708,6 +23075,124 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Budget"];
                 };
+            };
+        };
+    };
+    read_begun_uploads: {
+        parameters: {
+            query: {
+                purpose: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunUpload"][];
+                };
+            };
+        };
+    };
+    begin_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    describe_uploads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    discard_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ask_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    add_to_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

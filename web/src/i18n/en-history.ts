@@ -101,6 +101,8 @@ export default {
       rows: "Points and per cent",
       from_week: "From week",
       until_week: "Until week",
+      from_day: "From day",
+      until_day: "Until day",
       group_id: "Group",
       decimals: "Decimals of totals",
       letters_on_rounded: "Letters from the rounded total",

@@ -1,5 +1,16 @@
 /** By what work is measured, and what is said at a place of it. */
 export default {
+  criterion: {
+    how: "Grade",
+    whole: "whole works",
+    only: "only {name}",
+    has: "has it",
+    open: "All works have it. | {n} work lacks it. | {n} works lack it.",
+    scored: "All criteria have their level: {raw} of {possible}.",
+    skip: "Skip this work",
+    keys: "The number of a level gives it and goes on; j and k move through the class.",
+    goesOn: "All works have this one. Now: {name}.",
+  },
   rubric: {
     title: "Rubric",
     by: "Measured by {name}",

@@ -67,6 +67,9 @@ export default {
   files: {
     with: "To take along",
     kept: "Kept {name}.",
+    begun: "{name}: {came} of {size} have come. Choose the same file again, and it goes on from there.",
+    discard: "Discard",
+    discardOne: "Discard what came of {name}",
     sending: "Sending the file",
     sent: "{n} % sent",
     replace: "Another file in its place",

@@ -40,6 +40,7 @@ export default {
     takeOther: "Go on with that",
     keepMine: "Keep what stands here",
     notAdded: "{name} was not added. {why}",
+    tooLarge: "It has {size}; {most} is the most for one file. Make it smaller or split it.",
     waitsFor: "{name} is not added yet: no connection. Keep this page open; it is tried again by itself.",
     tryAgain: "Try again now",
     noAnswerYet:

@@ -1,4 +1,5 @@
-import { client, told, upload, wishKey, type Shapes } from "@/api/client";
+import { client, told, wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 

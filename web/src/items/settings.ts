@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
-import { upload, wishKey, type Shapes } from "@/api/client";
+import { wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { courseItem, courseTalk } from "@/api/reads";
 
 /** What the settings of an item are read from. */

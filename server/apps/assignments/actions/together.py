@@ -13,7 +13,7 @@ from apps.assignments.actions.whose import Whose
 from apps.assignments.models import HandIn
 from apps.assignments.queries import came_with
 from apps.courses.public import Course, can_see_student, membership, students
-from apps.gradebook.public import ScoreWish, save_marking, save_score, score_row
+from apps.gradebook.public import PartWish, ScoreWish, measure_part, save_marking, save_score, score_row
 from apps.kernel.public import Actor, Allowed
 
 
@@ -57,6 +57,19 @@ def score(actor: Actor, course: Course, item_id: int, wish: ScoreWish, together:
             one = replace(one, seen_version=theirs.version if theirs else 0)
         save_score(actor, course, item_id, one)
     return apart
+
+
+def measure(actor: Actor, course: Course, item_id: int, wish: PartWish, together: bool) -> None:
+    """The level of one criterion, for all who handed it in together but for those who were scored apart."""
+    came = _others(actor, course, Whose(item_id, wish.person_id), wish.attempt) if together else {}
+    before = score_row(item_id, wish.person_id, wish.attempt)
+    measure_part(actor, course, item_id, wish)
+    for person_id in sorted(came):
+        theirs = score_row(item_id, person_id, wish.attempt)
+        if theirs and not goes_along(before and (before.raw, before.comment), (theirs.raw, theirs.comment)):
+            continue
+        one = replace(wish, person_id=person_id, handed_in_at=came[person_id], sure=True)
+        measure_part(actor, course, item_id, one)
 
 
 def mark(actor: Actor, course: Course, item_id: int, wish: ScoreWish, together: bool) -> None:

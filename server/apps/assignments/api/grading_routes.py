@@ -15,7 +15,7 @@ from apps.assignments.policies import can_read_hand_in
 from apps.assignments.queries import brief_of, by_number
 from apps.assignments.receipts import pdf, receipt_out
 from apps.courses.public import can_teach, course_by_slug
-from apps.gradebook.public import Chosen, ScoreWish
+from apps.gradebook.public import Chosen, PartWish, ScoreWish, score_row
 from apps.kernel.public import Actor, Denied, Refused, actor_of, answer, pdf_answer, require, write
 from apps.layout.public import item_row, person_layout
 from apps.path.public import enter
@@ -77,7 +77,8 @@ def score(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s
     wish = _wish(item_id, person_id, payload)
     apart = together.score(actor_of(request), course, item_id, wish, payload.together)
     item = person_layout(course, person_id).items[item_id]
-    found = grading.score_out(course, item, person_id, payload.attempt, wish.handed_in_at)
+    row = score_row(item_id, person_id, payload.attempt)
+    found = grading.score_out(course, item, person_id, payload.attempt, wish.handed_in_at, row)
     return found.model_copy(update={"apart": grading.apart_said(course, item_id, apart)})
 
 
@@ -88,6 +89,24 @@ def mark_work(request: SignedIn, slug: str, item_id: int, person_id: int, payloa
     course, reader = enter(request, slug)
     require(can_teach(reader.member))
     together.mark(actor_of(request), course, item_id, _wish(item_id, person_id, payload), payload.together)
+    return grading.work_of(course_by_slug(slug), item_id, person_id, reader.member, reader.person_id)
+
+
+@router.put("/courses/{slug}/items/{item_id}/hand-ins/{person_id}/criterion", response=s.Work)
+@write
+def measure_work(request: SignedIn, slug: str, item_id: int, person_id: int, payload: s.MeasureIn) -> s.Work:
+    """The level of one criterion; when all have theirs, the work has its score."""
+    course, reader = enter(request, slug)
+    require(can_teach(reader.member))
+    wish = PartWish(
+        person_id=person_id,
+        attempt=payload.attempt,
+        chosen=Chosen(**payload.chosen.model_dump()),
+        rubric_id=payload.rubric_id,
+        handed_in_at=grading.handed_in_at(item_id, person_id, payload.attempt),
+        seen=payload.seen,
+    )
+    together.measure(actor_of(request), course, item_id, wish, payload.together)
     return grading.work_of(course_by_slug(slug), item_id, person_id, reader.member, reader.person_id)
 
 

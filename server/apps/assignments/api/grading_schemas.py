@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field
 from unvo_core.grading.late import LatePer
 
 from apps.assignments.api.schemas import Attempt
+from apps.courses.public import Named
 from apps.gradebook.public import ChosenIn, MeasuredBy, RubricOut
 
 Thousandth = Annotated[int, Field(ge=0, le=1000)]
@@ -26,6 +27,8 @@ class QueueRow(BaseModel):
     """With whom it was handed in or is worked on; empty: by oneself, or unsaid."""
     marked: bool
     """The reader has given their points; somebody else still has to."""
+    measured: list[int]
+    """Criteria of the rubric that have their level, while it waits for a score."""
 
 
 class Queue(BaseModel):
@@ -43,6 +46,8 @@ class Queue(BaseModel):
     anonymous: bool
     """Whose work it is is said once its score is out."""
     two_graders: bool
+    criteria: list[Named]
+    """Of the rubric, where work is measured criterion by criterion."""
 
 
 class ScoreOut(BaseModel):
@@ -115,6 +120,17 @@ class ScoreIn(BaseModel):
     chosen: Annotated[list[ChosenIn], Field(max_length=60)] | None = None
     """Of the rubric `rubric_id`; left out: as it stands."""
     rubric_id: int | None = None
+    together: bool = False
+    """To all who handed it in with them."""
+
+
+class MeasureIn(BaseModel):
+    """The level of one criterion. `seen`: which one stood there as it was chosen."""
+
+    attempt: int
+    rubric_id: int
+    chosen: ChosenIn
+    seen: int | None
     together: bool = False
     """To all who handed it in with them."""
 

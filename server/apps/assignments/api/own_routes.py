@@ -12,7 +12,7 @@ from apps.assignments.actions.drafts import Seen
 from apps.assignments.actions.hand_in import hand_in
 from apps.assignments.api import schemas as s
 from apps.assignments.my_work import my_work
-from apps.assignments.own_work import archive, collection_archive, own_work, typed_text
+from apps.assignments.own_work import collection_archive, collection_of, typed_text
 from apps.assignments.receipts import receipt_out
 from apps.courses.public import can_study, course_by_slug
 from apps.kernel.public import actor_of, answer, now, require, write
@@ -108,40 +108,33 @@ def hand_my_work_in(
     return receipt_out(done)
 
 
-@router.get("/own-work", response=s.OwnWork)
-def read_own_work(request: SignedIn) -> HttpResponse:
-    """All that the reader ever handed in, whatever became of the course."""
-    return answer(own_work(request.user.pk))
-
-
-@router.get("/own-work/{slug}/archive")
-def own_archive(request: SignedIn, slug: str) -> HttpResponseBase:
-    name, content = archive(request.user.pk, slug)
-    return FileResponse(content, as_attachment=True, filename=name, content_type="application/zip")
-
-
 COLLECTION = "/own-collection"
 
 
-@router.put(COLLECTION + "/{number}", response=s.OwnWork)
+@router.get(COLLECTION, response=list[s.Collected])
+def read_own_collection(request: SignedIn) -> list[s.Collected]:
+    return collection_of(request.user.pk)
+
+
+@router.put(COLLECTION + "/{number}", response=list[s.Collected])
 @write
-def keep_own_piece(request: SignedIn, number: str, payload: s.CollectIn) -> s.OwnWork:
+def keep_own_piece(request: SignedIn, number: str, payload: s.CollectIn) -> list[s.Collected]:
     collection.keep_piece(actor_of(request), number, payload.words)
-    return own_work(request.user.pk)
+    return collection_of(request.user.pk)
 
 
-@router.delete(COLLECTION + "/{number}", response=s.OwnWork)
+@router.delete(COLLECTION + "/{number}", response=list[s.Collected])
 @write
-def drop_own_piece(request: SignedIn, number: str) -> s.OwnWork:
+def drop_own_piece(request: SignedIn, number: str) -> list[s.Collected]:
     collection.drop_piece(actor_of(request), number)
-    return own_work(request.user.pk)
+    return collection_of(request.user.pk)
 
 
-@router.put(COLLECTION, response=s.OwnWork)
+@router.put(COLLECTION, response=list[s.Collected])
 @write
-def order_own_pieces(request: SignedIn, payload: s.OrderIn) -> s.OwnWork:
+def order_own_pieces(request: SignedIn, payload: s.OrderIn) -> list[s.Collected]:
     collection.order_pieces(actor_of(request), payload.numbers)
-    return own_work(request.user.pk)
+    return collection_of(request.user.pk)
 
 
 @router.get(COLLECTION + "-archive")

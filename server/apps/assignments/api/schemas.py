@@ -179,25 +179,11 @@ class OwnPiece(BaseModel):
     notes: list[Note]
 
 
-class OwnCourse(BaseModel):
-    slug: str
-    name: str
-    zone: str
-    pieces: list[OwnPiece]
-
-
 class Collected(BaseModel):
     """Kept of one's own work, by its receipt, with a word on it."""
 
     number: str
     words: str
-
-
-class OwnWork(BaseModel):
-    """`collection`: in its order."""
-
-    courses: list[OwnCourse]
-    collection: list[Collected]
 
 
 class CollectIn(BaseModel):

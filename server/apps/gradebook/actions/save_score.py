@@ -16,7 +16,7 @@ from apps.courses.public import Course, can_see_student, membership, students
 from apps.gradebook.actions.cells import graded_item, lock_cell, refusal_of, refuse_alone, refuse_if_changed
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.marks import points
-from apps.gradebook.models import Cell, GradedItem, Rubric, Score
+from apps.gradebook.models import Cell, GradedItem, PartMeasured, Rubric, Score
 from apps.gradebook.queries import last_versions, score_row
 from apps.gradebook.rubrics import Chosen, item_rubric, measured, rubric_of
 from apps.kernel.public import Actor, Refused, now, record, require
@@ -64,6 +64,7 @@ def save_score(actor: Actor, course: Course, item_id: int, wish: ScoreWish, by: 
     with pghistory.context(actor=actor.person_id, name=actor.name, why=wish.why):
         kept = by or (before and before.measured) if wish.chosen is None else chosen
         score = _kept(actor, cell, graded, before, raw, wish, kept)
+    PartMeasured.objects.filter(cell=cell, attempt=wish.attempt).delete()
     if score.released_at == score.graded_at:
         tell_scores(course, item_id, {wish.person_id: wish.attempt})
     record(

@@ -80,6 +80,8 @@ def _table(row: ConversionTable) -> s.TableRule:
         group=row.group_id,
         from_week=row.from_week,
         until_week=row.until_week,
+        from_day=row.from_day,
+        until_day=row.until_day,
     )
 
 

@@ -1,4 +1,4 @@
-from datetime import datetime
+from datetime import date, datetime
 from decimal import Decimal
 from typing import Annotated, Literal
 
@@ -95,7 +95,7 @@ class ConversionRow(BaseModel):
 
 class TableRule(BaseModel):
     """A conversion table; `key` as of a category. Null: all categories, everybody, every
-    week."""
+    week, every day."""
 
     key: Key
     name: str
@@ -104,6 +104,8 @@ class TableRule(BaseModel):
     group: int | None = None
     from_week: Week | None = None
     until_week: Week | None = None
+    from_day: date | None = None
+    until_day: date | None = None
 
 
 class CountsBy(BaseModel):

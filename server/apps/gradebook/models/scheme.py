@@ -59,7 +59,8 @@ class LateRule(models.Model):
 @pghistory.track()
 class ConversionTable(models.Model):
     """From raw points to a recorded percentage. `rows`: [points, percent] as text, points rising. `category`, `group`:
-    for what counts there, for whom; null: for all. `from_week`, `until_week`: of what is due in these weeks."""
+    for what counts there, for whom; null: for all. `from_week`, `until_week`: of what is due in these weeks;
+    `from_day`, `until_day`: on these days."""
 
     course = models.ForeignKey("courses.Course", on_delete=models.CASCADE, related_name="+")
     name = models.CharField(max_length=100)
@@ -68,6 +69,8 @@ class ConversionTable(models.Model):
     group = models.ForeignKey("courses.Group", on_delete=models.PROTECT, null=True, related_name="+")
     from_week = models.PositiveSmallIntegerField(null=True)
     until_week = models.PositiveSmallIntegerField(null=True)
+    from_day = models.DateField(null=True)
+    until_day = models.DateField(null=True)
     position = models.PositiveIntegerField(default=0)
     removed = models.BooleanField(default=False)
 

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from fractions import Fraction
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from tests.base import KEEPS_UP, Caller
 
 from apps.courses.models import Course, Group, GroupMember
 from apps.gradebook.models import ConversionTable, Score
 from apps.gradebook.tests.test_rules import AT, RulesCase
+from apps.layout.public import layout
 
 SET_6A = "Set 6A: azimuths and bearings"
 EASY = ((0, 0), (6, 75), (12, 100))
@@ -65,6 +68,8 @@ class Tables(RulesCase):
         self.score("9")
         self.set(self.table(until_week=5))
         self.assertIsNone(self.mine()["raw"])
+        self.set(self.table(key=str(ConversionTable.objects.get().pk), until_week=6))
+        self.assertEqual(self.mine()["score"], "10.5")
         crew = Group.objects.create(course=self.course, name="The early crew")
         made = ConversionTable.objects.get()
         self.set(self.table(key=str(made.pk), group=crew.pk))
@@ -73,6 +78,21 @@ class Tables(RulesCase):
         self.assertEqual(self.mine()["score"], "10.5")
         self.assertEqual(ConversionTable.objects.count(), 1, "it is the same table")
         self.refused(self.teacher.send("DELETE", f"{AT}/groups/{crew.pk}"), 409, "group.in_use")
+
+    def test_days_choose_it_with_both_ends_in(self) -> None:
+        """Set 6A is due on Saturday 3 October 2026 in the course's zone."""
+        self.score("9")
+        due = layout(self.course).items[self.item(SET_6A).pk].span.due
+        assert due is not None
+        day = due.astimezone(ZoneInfo(self.course.zone)).date()
+        self.set(self.table(from_day=f"{day}", until_day=f"{day}"))
+        self.assertEqual(self.mine()["score"], "10.5")
+        (kept,) = self.teacher.get(f"{AT}/grading").json()["rules"]["tables"]
+        self.assertEqual((kept["from_day"], kept["until_day"]), (f"{day}", f"{day}"))
+        (line,) = self.said(self.table(from_day="2026-09-01", until_day="2026-09-30"))["tables"]
+        self.assertIn("Homework, due from Tue 1 Sep 2026 to Wed 30 Sep 2026: ", line)
+        self.set(self.table(key=kept["key"], from_day=f"{day + timedelta(days=1)}"))
+        self.assertIsNone(self.mine()["raw"])
 
     def test_it_is_said_in_a_sentence_and_in_the_syllabus(self) -> None:
         wish = self.table(from_week=1, until_week=3)
@@ -100,6 +120,7 @@ class Tables(RulesCase):
             ({"category": "gone"}, "grading.no_such_category"),
             ({"key": "999999"}, "grading.no_such_category"),
             ({"from_week": 3, "until_week": 2}, "grading.table_weeks"),
+            ({"from_day": "2026-09-02", "until_day": "2026-09-01"}, "grading.table_days"),
         ):
             self.refused(self.teacher.send("PUT", f"{AT}/grading", self.table(**fields)), 422, code)
         self.assertFalse(ConversionTable.objects.exists())
@@ -114,15 +135,15 @@ class Tables(RulesCase):
 
     def test_they_come_along_with_a_copied_course_for_its_own_groups_and_categories(self) -> None:
         crew = Group.objects.create(course=self.course, name="The early crew")
-        wish = self.table(until_week=5)
+        wish = self.table(until_week=5, until_day="2026-10-01")
         wish["tables"].append({**wish["tables"][0], "key": "other", "name": "Crew", "group": crew.pk})
         self.set(wish)
         made = self.teacher.send("POST", f"{AT}/copy", {"code": "SRV 110", "title": "Once more"}).json()["slug"]
         course = Course.objects.get(slug=made)
         copied = ConversionTable.objects.filter(course=course).order_by("position")
         self.assertEqual(
-            [(t.name, t.until_week, t.group and t.group.name) for t in copied],
-            [("First sets", 5, None), ("Crew", 5, "The early crew")],
+            [(t.name, t.until_week, str(t.until_day), t.group and t.group.name) for t in copied],
+            [("First sets", 5, "2026-10-01", None), ("Crew", 5, "2026-10-01", "The early crew")],
         )
         for table in copied:
             assert table.category is not None

@@ -104,7 +104,8 @@ def _keep(
         changed.append(row)
     if not changed:
         return
-    AttemptQuestion.objects.bulk_update(changed, ["seq", "answers", "answered_at", "seconds"])
+    for row in changed:  # One, but after a lost line.
+        row.save(update_fields=["seq", "answers", "answered_at", "seconds"])
     after = {"questions": [row.position + 1 for row in changed]}
     record(actor, "quiz.answer", ("quiz_attempt", attempt.pk), course_id=course.pk, after=after)
     if answered != [has_answer(row.answers) for row in by_id.values()]:

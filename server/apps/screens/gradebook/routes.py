@@ -14,7 +14,7 @@ from apps.screens.gradebook import schemas as s
 from apps.screens.gradebook.bring_in import MOST_STUDENTS, brought
 from apps.screens.gradebook.cells import rows_of
 from apps.screens.gradebook.export import taken_out
-from apps.screens.gradebook.page import book
+from apps.screens.gradebook.page import book, counts
 from apps.screens.gradebook.panel import panel
 
 router = Router(tags=["gradebook"])
@@ -25,6 +25,13 @@ def gradebook(request: SignedIn, slug: str) -> HttpResponse:
     """What is graded and who is graded, without the scores."""
     course, reader = _teaching(request, slug)
     return answer(book(course, reader.member, reader.now))
+
+
+@router.get("/courses/{slug}/gradebook/counts", response=list[s.ColumnCounts])
+def gradebook_counts(request: SignedIn, slug: str) -> list[s.ColumnCounts]:
+    """What came, waits and is held, by column."""
+    course, reader = _teaching(request, slug)
+    return counts(course, reader.member, reader.now)
 
 
 @router.get("/courses/{slug}/gradebook/rows", response=s.SheetRows)

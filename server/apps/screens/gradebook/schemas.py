@@ -14,7 +14,7 @@ CellState = Literal["open", "started", "waiting", "missing", "scored", "held", "
 
 
 class BookItem(BaseModel):
-    """`hold`: its scores wait until they are released; `held`: so many do."""
+    """`hold`: its scores wait until they are released."""
 
     id: int
     title: str
@@ -24,6 +24,12 @@ class BookItem(BaseModel):
     points: str
     hold: bool
     extra: bool
+
+
+class ColumnCounts(BaseModel):
+    """How many came, wait for a score, and have one that is held."""
+
+    item: int
     handed_in: int
     waiting: int
     held: int

@@ -130,6 +130,7 @@ CHANGES = {
     "score.save": _("Score: %(title)s"),
     "score.sheet": _("Scores were typed in the gradebook"),
     "score.mark": _("One of two graders gave points for %(title)s"),
+    "score.measure": _("A criterion of work for %(title)s was measured"),
     "review.draw": _("The lot was drawn in %(title)s"),
     "review.send": _("A review was sent in %(title)s"),
     "review.take_means": _("The means of readers became scores in %(title)s"),

@@ -12,9 +12,11 @@ from apps.talk import grading
 from apps.talk.actions import drafts, moderate
 from apps.talk.actions import write_post as posts
 from apps.talk.actions.add_file import add_file
+from apps.talk.api import own_schemas as own
 from apps.talk.api import schemas as s
 from apps.talk.facts import own_part
 from apps.talk.models import Post, PostEdition
+from apps.talk.own_posts import own_post
 from apps.talk.page import Wish, news, rules_out, talk_page
 from apps.talk.parts import part_out
 from apps.talk.queries import discussion_of, post_row
@@ -23,6 +25,12 @@ from apps.talk.rooms import room_of
 router = Router(tags=["talk"])
 ITEM = "/courses/{slug}/items/{item_id}/talk"
 POST = "/courses/{slug}/posts/{post_id}"
+
+
+@router.get("/own-posts/{post_id}", response=own.OwnPostText)
+def read_own_post(request: SignedIn, post_id: int) -> own.OwnPostText:
+    """What one said, wherever it stands or stood."""
+    return own.OwnPostText(html=own_post(request.user.pk, post_id))
 
 
 @router.get(ITEM, response=s.TalkPage)

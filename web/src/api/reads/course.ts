@@ -77,6 +77,12 @@ export function courseClass(slug: Get<string>) {
   };
 }
 
+/** What came, waits and is held, by column of the gradebook. */
+export const bookCounts = (slug: Get<string>) =>
+  read(courseKey(slug, "class" satisfies Side, "gradebook", "counts"), () =>
+    told(client.GET("/api/courses/{slug}/gradebook/counts", { params: { path: { slug: slug() } } })),
+  );
+
 /** The gradebook: what is graded and who, the cells of some students, one cell with everything behind it. */
 export function courseBook(slug: Get<string>) {
   const key = (...rest: unknown[]) => courseKey(slug, "class" satisfies Side, ...rest);

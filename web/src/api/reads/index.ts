@@ -1,5 +1,13 @@
 export { readAnew, type Keys } from "./anew";
-export { courseBook, courseClass, courseLayout, coursePath, courseRules, type HistoryQuery } from "./course";
+export {
+  bookCounts,
+  courseBook,
+  courseClass,
+  courseLayout,
+  coursePath,
+  courseRules,
+  type HistoryQuery,
+} from "./course";
 export { courseItem } from "./item";
 export { general, own } from "./own";
 export { place } from "./place";

@@ -1,5 +1,6 @@
 import { readSessions } from "../account";
 import { client, told, type Shapes } from "../client";
+import { begunFor } from "../uploads";
 import { read, type Get } from "./read";
 
 /** What is one's own, over all courses. */
@@ -27,7 +28,14 @@ export const own = {
     read(["own-work", "text", number], () =>
       told(client.GET("/api/own-work/{number}/text", { params: { path: { number: number() } } })),
     ),
+  /** What has come of large files for an address. */
+  begun: (address: Get<string>) => read(["uploads", address], () => begunFor(address())),
   work: () => read(["own-work"], () => told(client.GET("/api/own-work"))),
+  collection: () => read(["own-work", "collection"], () => told(client.GET("/api/own-collection"))),
+  postText: (id: Get<number>) =>
+    read(["own-work", "post", id], () =>
+      told(client.GET("/api/own-posts/{post_id}", { params: { path: { post_id: id() } } })),
+    ),
   outbox: () => read(["outbox"], () => told(client.GET("/api/outbox"))),
   quizReceipt: (number: Get<string>) =>
     read(["quiz-receipt", number], () =>

@@ -1,5 +1,6 @@
 import { inject, onScopeDispose, provide, shallowRef, watch, type InjectionKey } from "vue";
-import { NoAnswer, Problem, client, told, upload, wishKey, type Shapes } from "@/api/client";
+import { NoAnswer, Problem, client, told, wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { touched } from "@/api/reads";
 import { dropTyped, keepTyped, keptTyped } from "@/frame/kept-texts";
 import { useMe } from "@/frame/queries";

@@ -1,10 +1,13 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/vue-query";
 import { client, seeing, told, type Shapes } from "@/api/client";
-import { courseBook, courseClass, courseReviews, keyOf, touched } from "@/api/reads";
+import { bookCounts, courseBook, courseClass, courseReviews, keyOf, touched } from "@/api/reads";
 import type { Mark } from "@/items/reading/MarkedFile.vue";
 import { useWrite } from "@/frame/writes";
 
 export const useGradebook = (slug: () => string) => useQuery(courseBook(slug).whole());
+
+/** What came, waits and is held, by column. */
+export const useBookCounts = (slug: () => string) => useQuery(bookCounts(slug));
 
 /** Everything about one cell, and the one before it while the next is read. */
 export const useCell = (slug: () => string, item: () => number, person: () => number) =>
@@ -52,6 +55,23 @@ export function useGradingWrites(slug: () => string, id: () => number) {
       () => touched.grading(slug()),
       true,
     ),
+    measure: useWrite(
+      async (wish: { person: number } & Shapes["MeasureIn"], headers) => {
+        const work = await told(
+          client.PUT("/api/courses/{slug}/items/{item_id}/hand-ins/{person_id}/criterion", {
+            params: { path: { slug: slug(), item_id: id(), person_id: wish.person } },
+            body: wish,
+            headers,
+          }),
+        );
+        queries.setQueryData(keyOf(courseClass(slug).work(id, () => wish.person)), work);
+        return work;
+      },
+      () => touched.grading(slug()),
+      true,
+    ),
+    lookAgain: (person: number) =>
+      queries.invalidateQueries({ queryKey: keyOf(courseClass(slug).work(id, () => person)) }),
     release: useWrite(
       (section: number | null, headers) =>
         told(

@@ -3,11 +3,11 @@ import { client, told, type Shapes } from "@/api/client";
 import { keyOf, own, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 
-/** What is kept of one's own work: each answer is all of it as it stands then. */
+/** What is kept of one's own work: each answer is all that is kept as it stands then. */
 export function useCollection() {
   const queries = useQueryClient();
-  const show = async (answer: Promise<Shapes["OwnWork"]>): Promise<void> =>
-    void queries.setQueryData(keyOf(own.work()), await answer);
+  const show = async (answer: Promise<Shapes["Collected"][]>): Promise<void> =>
+    void queries.setQueryData(keyOf(own.collection()), await answer);
   const one = "/api/own-collection/{number}";
   return {
     keep: useWrite(

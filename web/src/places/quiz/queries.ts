@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
+import { client, seeing, told, wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import {
   courseQuiz,
   courseQuizClass,

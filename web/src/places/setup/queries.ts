@@ -1,5 +1,6 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/vue-query";
-import { client, seeing, told, upload, wishKey, type Shapes } from "@/api/client";
+import { client, seeing, told, wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { courseLayout, courseRules, general, own, touched, type HistoryQuery } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 

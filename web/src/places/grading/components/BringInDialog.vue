@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { upload, wishKey, type Shapes } from "@/api/client";
+import { wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";

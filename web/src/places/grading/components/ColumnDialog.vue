@@ -47,16 +47,16 @@ async function release(): Promise<void> {
       }}<template v-if="column.item.due">
         · {{ t("gradebook.dueOn", { at: times.moment(column.item.due) }) }}</template
       >
-      · {{ t("gradebook.came", { n: column.item.handed_in, all: students }) }}
+      · {{ t("gradebook.came", { n: column.counts.handed_in, all: students }) }}
     </p>
-    <p v-if="column.item.waiting" class="mb-3">
-      {{ t("gradebook.waitingFor", { n: column.item.waiting }, column.item.waiting) }}
+    <p v-if="column.counts.waiting" class="mb-3">
+      {{ t("gradebook.waitingFor", { n: column.counts.waiting }, column.counts.waiting) }}
     </p>
-    <template v-if="column.item.held">
+    <template v-if="column.counts.held">
       <p class="mb-3">
         {{
           section === null
-            ? t("grading.releaseText", { n: column.item.held })
+            ? t("grading.releaseText", { n: column.counts.held })
             : t("gradebook.releaseSectionText")
         }}
       </p>
@@ -69,7 +69,7 @@ async function release(): Promise<void> {
         </UiField>
         <UiButton :disabled="writes.release.isPending.value" @click="release">{{
           section === null
-            ? t("grading.release", { n: column.item.held }, column.item.held)
+            ? t("grading.release", { n: column.counts.held }, column.counts.held)
             : t("gradebook.releaseSection")
         }}</UiButton>
       </p>

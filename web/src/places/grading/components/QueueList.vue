@@ -11,6 +11,8 @@ const { queue, slug, id, person } = defineProps<{
   slug: string;
   id: number;
   person: number | null;
+  /** By which the class is measured now. */
+  criterion: number | null;
 }>();
 const { t } = useI18n();
 const TILES: Record<Shapes["QueueRow"]["state"], Tile> = {
@@ -29,7 +31,7 @@ const TILES: Record<Shapes["QueueRow"]["state"], Tile> = {
     <RouterLink
       v-for="row in queue.rows"
       :key="row.person_id"
-      :to="gradePath(slug, id, row.person_id)"
+      :to="{ path: gradePath(slug, id, row.person_id), query: criterion ? { criterion } : {} }"
       class="entry"
       :class="{ on: row.person_id === person }"
       :aria-current="row.person_id === person ? 'page' : undefined"
@@ -39,6 +41,9 @@ const TILES: Record<Shapes["QueueRow"]["state"], Tile> = {
         >{{ row.name
         }}<span v-if="row.group" class="ml-1.5 text-[13px] font-normal text-soft">{{ row.group }}</span></span
       >
+      <span v-if="criterion && row.measured.includes(criterion)" class="text-[12.5px] text-soft">{{
+        t("criterion.has")
+      }}</span>
       <span v-if="row.marked" class="text-[12.5px] text-soft">{{ t("second.marked") }}</span>
       <span v-if="row.late_seconds" class="figures text-late">{{ lateWords(row.late_seconds, t) }}</span>
       <span class="figures">{{ row.score ?? "" }}</span>

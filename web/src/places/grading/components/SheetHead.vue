@@ -49,7 +49,7 @@ const groups = computed(() => groupsOf(columns));
         role="columnheader"
         class="column"
         :class="{
-          held: columns[one.index]!.item.held || columns[one.index]!.item.hold,
+          held: columns[one.index]!.counts.held || columns[one.index]!.item.hold,
           chosen: one.index >= chosen.left && one.index <= chosen.right,
         }"
         :style="{ left: `${one.start}px`, width: `${wide}px` }"
@@ -63,10 +63,10 @@ const groups = computed(() => groupsOf(columns));
           <span class="name">{{ columns[one.index]!.item.title }}</span>
           <span class="figures"
             >/{{ columns[one.index]!.item.points
-            }}<template v-if="columns[one.index]!.item.held"> {{ t("gradebook.heldMark") }}</template
-            ><template v-if="columns[one.index]!.item.waiting">
+            }}<template v-if="columns[one.index]!.counts.held"> {{ t("gradebook.heldMark") }}</template
+            ><template v-if="columns[one.index]!.counts.waiting">
               <StateTile tile="handed" :size="11" :word="t('gradebook.state.waiting')" />
-              {{ columns[one.index]!.item.waiting }}</template
+              {{ columns[one.index]!.counts.waiting }}</template
             ></span
           >
         </button>

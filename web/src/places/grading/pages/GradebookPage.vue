@@ -21,13 +21,15 @@ import type { Spot } from "../model/block";
 import { columnsOf, type Column, type Which } from "../model/columns";
 import { useSheet } from "../model/use-sheet";
 import { useStays } from "../model/use-stays";
-import { useGradebook } from "../queries";
+import { useBookCounts, useGradebook } from "../queries";
 
 const { slug } = defineProps<{ slug: string }>();
 const { t } = useI18n();
 const [route, router] = [useRoute(), useRouter()];
 const wrong = useWrong();
 const { data: book, error } = useGradebook(() => slug);
+const { data: counted } = useBookCounts(() => slug);
+const counts = computed(() => counted.value ?? []);
 const { data: ribbon } = useRibbon(() => slug);
 const sheet = useSheet(
   () => slug,
@@ -51,11 +53,14 @@ const week = computed(() => {
 });
 /** Nothing moves away under whoever types: what stood in the sheet stays until something else is picked. */
 const shownItems = useStays(
-  () => (book.value ? columnsOf(book.value, which.value, week.value).map(({ item }) => item.id) : []),
+  () =>
+    book.value ? columnsOf(book.value, counts.value, which.value, week.value).map(({ item }) => item.id) : [],
   () => [slug, which.value, week.value],
 );
 const columns = computed(() =>
-  book.value ? columnsOf(book.value, "all", null).filter(({ item }) => shownItems.value.has(item.id)) : [],
+  book.value
+    ? columnsOf(book.value, counts.value, "all", null).filter(({ item }) => shownItems.value.has(item.id))
+    : [],
 );
 
 const inState = useStays(

@@ -1,21 +1,25 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
-import { RouterLink, useRouter } from "vue-router";
+import { RouterLink, useRoute, useRouter } from "vue-router";
 import { useWrong } from "@/frame/writes";
 import { gradePath, itemPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useKeys } from "@/frame/shortcuts";
 import UiButton from "@/ui/button/UiButton.vue";
+import UiField from "@/ui/field/UiField.vue";
+import { valueOf } from "@/ui/field/events";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import { say } from "@/ui/notice/notices";
 import QueueList from "../components/QueueList.vue";
 import ScorePanel from "../components/ScorePanel.vue";
 import WorkView from "../components/WorkView.vue";
 import PeerReadings from "@/items/reading/PeerReadings.vue";
+import { nextOpen, useCriterion } from "../model/use-criterion";
 import { useGradingWrites, useQueue, useReadings, useWork } from "../queries";
 
+const CriterionPanel = defineAsyncComponent(() => import("../components/CriterionPanel.vue"));
 const SecondPanel = defineAsyncComponent(() => import("../components/SecondPanel.vue"));
 const ReturnDialog = defineAsyncComponent(() => import("../components/ReturnDialog.vue"));
 const CommentDialog = defineAsyncComponent(() => import("../components/CommentDialog.vue"));
@@ -24,6 +28,7 @@ const RubricDialog = defineAsyncComponent(() => import("../components/RubricDial
 
 const { slug, id, person } = defineProps<{ slug: string; id: number; person: number | null }>();
 const { t } = useI18n();
+const route = useRoute();
 const router = useRouter();
 const wrong = useWrong();
 const { data: queue, error } = useQueue(
@@ -59,7 +64,8 @@ watch(
     if (!found) return;
     const all = found.rows.map((r) => r.person_id);
     if (order.value.length !== all.length) order.value = all;
-    if (person === null && order.value.length) void router.replace(gradePath(slug, id, order.value[0]));
+    if (person === null && order.value.length)
+      void router.replace({ path: gradePath(slug, id, order.value[0]), query: route.query });
   },
   { immediate: true },
 );
@@ -74,9 +80,30 @@ async function go(by: number, scored: number[] = []): Promise<void> {
   const left = order.value.filter((one) => !scored.includes(one));
   const to = left[left.indexOf(person ?? 0) + by];
   if (!to) return say(t("grading.done"));
-  await router.push(gradePath(slug, id, to));
+  await show(to);
+}
+
+async function show(to: number, criterion: number | null = by.criterion.value): Promise<void> {
+  await router.push({ path: gradePath(slug, id, to), query: criterion ? { criterion } : {} });
   await nextTick();
   list.value?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest" });
+}
+
+const by = useCriterion(() => queue.value);
+
+/** The next work without this criterion; when all have it, the first without the next one. */
+async function goOn(measured: number[]): Promise<void> {
+  const now = by.criterion.value;
+  const rows = steady.value?.rows ?? [];
+  const to = now === null ? null : nextOpen(rows, person ?? 0, now, measured);
+  if (to === null) {
+    const next = by.after();
+    if (!next || next.id === now) return say(t("grading.done"));
+    say(t("criterion.goesOn", { name: next.name }));
+    const first = nextOpen(rows, 0, next.id) ?? person;
+    return first ? show(first, next.id) : undefined;
+  }
+  await show(to);
 }
 
 async function release(): Promise<void> {
@@ -84,6 +111,8 @@ async function release(): Promise<void> {
   releasing.value = false;
   say(t("grading.released", { n: done.scores }));
 }
+
+const chooseCriterion = (event: Event): void => void by.choose(Number(valueOf(event)) || null);
 
 useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
 </script>
@@ -104,7 +133,15 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
           {{ t("grading.release", { n: queue.held }, queue.held) }}
         </UiButton>
       </div>
-      <QueueList :queue="steady" :slug="slug" :id="id" :person="person" />
+      <UiField v-if="queue.criteria.length" v-slot="{ field }" class="px-6 pb-2" :label="t('criterion.how')">
+        <select :id="field" class="field" :value="by.criterion.value ?? ''" @change="chooseCriterion">
+          <option value="">{{ t("criterion.whole") }}</option>
+          <option v-for="one in queue.criteria" :key="one.id" :value="one.id">
+            {{ t("criterion.only", { name: one.name }) }}
+          </option>
+        </select>
+      </UiField>
+      <QueueList :queue="steady" :slug="slug" :id="id" :person="person" :criterion="by.criterion.value" />
     </aside>
     <main id="content" class="min-w-0 flex-1 px-4 py-5 sm:px-10">
       <h1 class="mb-3 text-[24px] font-bold">{{ queue.title }}</h1>
@@ -130,6 +167,16 @@ useKeys(() => ({ j: () => void go(1), k: () => void go(-1) }));
         :slug="slug"
         :id="id"
         @next="(scored) => go(1, scored)"
+      />
+      <CriterionPanel
+        v-else-if="by.criterion.value !== null && work.attempts.length && work.rubric"
+        :key="`${work.person_id} ${by.criterion.value}`"
+        :work="work"
+        :queue="queue"
+        :criterion="by.criterion.value"
+        :slug="slug"
+        :id="id"
+        @next="goOn"
       />
       <ScorePanel
         v-else

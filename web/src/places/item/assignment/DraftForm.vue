@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref, toRef } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import BegunFiles from "@/items/editor/BegunFiles.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { takeFiles } from "@/ui/field/events";
@@ -10,7 +11,7 @@ import type { useDraft } from "./draft";
 import FileList from "./FileList.vue";
 import PhotoPages from "./PhotoPages.vue";
 import { usePhotos } from "./photos";
-import { useUploads } from "./uploads";
+import { addressOf, useSending, useUploads } from "./uploads";
 
 const RecordDialog = defineAsyncComponent(() => import("@/items/editor/RecordDialog.vue"));
 
@@ -25,8 +26,9 @@ const { t } = useI18n();
 const [slug, id] = [() => props.slug, () => props.id];
 const { draft } = props;
 const writes = useItemWrites(slug, id);
-const sent = useUploads(slug, id, draft.attempt);
-const taken = useUploads(slug, id, draft.attempt, "photos");
+const mostBytes = (): number => brief.value.most_megabytes * 1024 * 1024;
+const sent = useUploads(slug, id, useSending(slug, id, draft.attempt, "files", mostBytes));
+const taken = useUploads(slug, id, useSending(slug, id, draft.attempt, "photos"));
 const pages = usePhotos(slug, id, toRef(props, "work"), draft.attempt);
 const over = ref(false);
 const recording = ref(false);
@@ -134,6 +136,11 @@ defineExpose({
     @remove="(file) => writes.removeFile.mutate(file)"
     @retry="retry"
     @drop="forget"
+  />
+  <BegunFiles
+    v-if="brief.takes_files"
+    :address="addressOf(props.slug, props.id, 'files')"
+    :under="[...uploads.map((one) => one.name), ...waiting.map((one) => one.file.name)]"
   />
   <p v-for="problem in refused" :key="problem" role="alert" class="mt-2 text-late">{{ problem }}</p>
   <UiField v-slot="{ field }" class="mt-3" :label="t('handIn.note')">

@@ -168,7 +168,10 @@ defineExpose({
       <DraftForm ref="form" :work="work" :slug="props.slug" :id="page.row.id" :draft="draft" />
       <p class="mt-2 text-[14px]" role="status">
         <b>{{ t("handIn.notYet") }}</b>
-        <span class="text-soft">
+        <span
+          v-if="savedAt || draft.standing.value || ['unsaved', 'saving'].includes(draft.state.value)"
+          class="text-soft"
+        >
           ·
           <template v-if="draft.standing.value">{{ t("handIn.choose") }}</template>
           <template v-else-if="draft.state.value === 'unsaved'">{{ t("handIn.unsaved") }}</template>

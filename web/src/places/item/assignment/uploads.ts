@@ -1,9 +1,11 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { onBeforeUnmount, onMounted, ref, type Ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { NoAnswer, upload, wishKey, type Shapes } from "@/api/client";
-import { courseItem, keyOf, touched } from "@/api/reads";
+import { NoAnswer, Problem, wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
+import { courseItem, keyOf, own, touched } from "@/api/reads";
 import { useUnsaved } from "@/frame/unsaved";
+import { sizeWords } from "@/items/model/sizes";
 import { useStale, useWrong } from "@/frame/writes";
 
 /** Whenever there is a connection again. */
@@ -16,19 +18,42 @@ function useOnline(then: () => void): void {
 type What = "files" | "photos";
 type Sent = (key: string, file: File, onProgress: (share: number) => void) => Promise<void>;
 
-/** Sends one of them, under the key of its wish. */
-function useSending(slug: () => string, id: () => number, attempt: Ref<number>, what: What): Sent {
+/** Where they are sent. */
+export const addressOf = (slug: string, id: number, what: What): string =>
+  `/api/courses/${slug}/items/${id}/hand-in/${what}`;
+
+/** Sends one of them, under the key of its wish. One too large is refused here: the server would only do so after all
+ * of it has come. */
+export function useSending(
+  slug: () => string,
+  id: () => number,
+  attempt: Ref<number>,
+  what: What,
+  mostBytes: () => number = () => Infinity,
+): Sent {
   const queries = useQueryClient();
+  const { t, locale } = useI18n();
   return async (key, file, onProgress) => {
-    const address = `/api/courses/${slug()}/items/${id()}/hand-in/${what}?attempt=${attempt.value}`;
-    const found = await upload<Shapes["MyWork"]>(address, file, key, onProgress);
-    queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
+    const [size, most] = [sizeWords(file.size, locale.value), sizeWords(mostBytes(), locale.value)];
+    if (file.size > mostBytes())
+      throw new Problem(413, "file.too_large", t("handIn.tooLarge", { size, most }));
+    const address = addressOf(slug(), id(), what);
+    try {
+      const found = await upload<Shapes["MyWork"]>(
+        `${address}?attempt=${attempt.value}`,
+        file,
+        key,
+        onProgress,
+      );
+      queries.setQueryData(keyOf(courseItem(slug, id).myWork()), found);
+    } finally {
+      void queries.invalidateQueries({ queryKey: keyOf(own.begun(() => address)) });
+    }
   };
 }
 
 /** Files on their way into a draft. What no connection takes waits here, and goes when there is one again. */
-export function useUploads(slug: () => string, id: () => number, attempt: Ref<number>, what: What = "files") {
-  const sending = useSending(slug, id, attempt, what);
+export function useUploads(slug: () => string, id: () => number, sending: Sent) {
   const stale = useStale();
   const wrong = useWrong();
   const { t } = useI18n();
@@ -63,6 +88,6 @@ export function useUploads(slug: () => string, id: () => number, attempt: Ref<nu
 
   const drop = (key: string) => void (waiting.value = waiting.value.filter((one) => one.key !== key));
   useOnline(() => void again());
-  useUnsaved(() => waiting.value.length > 0);
+  useUnsaved(() => waiting.value.length + uploads.value.length > 0);
   return { uploads, waiting, refused, add, again, drop };
 }

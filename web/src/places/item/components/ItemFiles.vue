@@ -1,11 +1,14 @@
 <script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
 import { takeFiles } from "@/ui/field/events";
 import { useKinds } from "@/frame/kinds";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { upload, wishKey, type Shapes } from "@/api/client";
-import { touched } from "@/api/reads";
+import { wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
+import { keyOf, own, touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
+import BegunFiles from "@/items/editor/BegunFiles.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
 import { useItemWrites } from "../queries";
@@ -22,22 +25,26 @@ const writes = useItemWrites(
 const kinds = useKinds();
 const kind = computed(() => kinds.kindOf(page.row.kind));
 const ACCEPTS: Record<string, string> = { video: "video/*", audio: "audio/*", slides: "application/pdf" };
+const queries = useQueryClient();
 const share = ref<number | null>(null);
+const sending = ref<string[]>([]);
+const addressOf = (where: string): string => `/api/courses/${slug}/items/${page.row.id}/${where}`;
 const isMedia = computed(() => kind.value?.recording ?? false);
 
 async function send(event: Event, where: string): Promise<void> {
   const [file] = takeFiles(event);
   if (!file) return;
-  share.value = 0;
+  [share.value, sending.value] = [0, [file.name]];
+  const path = addressOf(where);
   try {
-    const path = `/api/courses/${slug}/items/${page.row.id}/${where}`;
     const done = await upload<Shapes["Uploaded"]>(path, file, wishKey(), (part) => (share.value = part));
     say(t("files.kept", { name: done.file.name }));
     await stale(touched.layout(slug));
   } catch (error) {
     sayWrong(wrong(error));
   } finally {
-    share.value = null;
+    [share.value, sending.value] = [null, []];
+    void queries.invalidateQueries({ queryKey: keyOf(own.begun(() => path)) });
   }
 }
 
@@ -86,6 +93,8 @@ const remove = (id: number) => void writes.removeItemFile.mutate(id);
       <progress class="mr-2 align-middle" :value="share" max="1" :aria-label="t('files.sending')" />
       {{ t("files.sent", { n: Math.round(share * 100) }) }}
     </p>
+    <BegunFiles v-if="kind?.file" :address="addressOf('file')" :under="sending" />
+    <BegunFiles :address="addressOf('resources')" :under="sending" />
     <p v-for="one in page.captions" :key="one.id" class="flex items-center gap-3 text-soft">
       {{ t("files.hasCaptions", { name: one.file.name }) }}
       <UiButton

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/vue-query";
-import { client, told, upload, wishKey, type Shapes } from "@/api/client";
+import { client, told, wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { courseQuiz, courseQuizSetup, touched } from "@/api/reads";
 import { useWrite } from "@/frame/writes";
 

@@ -2,7 +2,8 @@
 import { takeFiles } from "@/ui/field/events";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
-import { upload, wishKey, type Shapes } from "@/api/client";
+import { wishKey, type Shapes } from "@/api/client";
+import { upload } from "@/api/uploads";
 import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
 import { useOwnForm } from "@/frame/own-form";

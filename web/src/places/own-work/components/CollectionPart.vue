@@ -8,17 +8,18 @@ import { useCollection } from "../queries";
 import OwnWord from "./OwnWord.vue";
 
 /** What somebody keeps of their own work, in their order, with a word on each. */
-const { work } = defineProps<{ work: Shapes["OwnWork"] }>();
+const { courses, collection } = defineProps<{
+  courses: Shapes["OwnCourse"][];
+  collection: Shapes["Collected"][];
+}>();
 const { t, locale } = useI18n();
 const dayOf = (at: string, zone: string): string => timesIn(locale.value, zone).day(at);
 const writes = useCollection();
 const kept = computed(() => {
   const all = new Map(
-    work.courses.flatMap((course) =>
-      course.pieces.map((piece) => [piece.number, { piece, course }] as const),
-    ),
+    courses.flatMap((course) => course.pieces.map((piece) => [piece.number, { piece, course }] as const)),
   );
-  return work.collection.flatMap((one) => {
+  return collection.flatMap((one) => {
     const found = all.get(one.number);
     return found ? [{ ...one, ...found }] : [];
   });

@@ -1,25 +1,18 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from "vue";
 import { useI18n } from "vue-i18n";
-import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
-import { itemPath } from "@/frame/addresses";
-import { sizeWords } from "@/items/model/sizes";
-import MeasuredList from "@/items/reading/MeasuredList.vue";
-import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
-import OwnText from "./OwnText.vue";
+import OwnPieces from "./OwnPieces.vue";
+import OwnQuizzes from "./OwnQuizzes.vue";
+import OwnReadings from "./OwnReadings.vue";
+import OwnTalks from "./OwnTalks.vue";
 
-/** What was handed in to one course, the latest first, with what was said of it. */
-const MarkedFile = defineAsyncComponent(() => import("@/items/reading/MarkedFile.vue"));
+/** What one did in one course: work, quizzes, what one said, and what one said of others' work. */
 const { course, kept } = defineProps<{ course: Shapes["OwnCourse"]; kept: Set<string> }>();
 const emit = defineEmits<{ keep: [number: string] }>();
-const { t, locale } = useI18n();
+const { t } = useI18n();
 const times = useTimes(() => course.zone);
-const when = ({ handed_in_at: at }: Shapes["OwnPiece"]): string =>
-  `${times.value.moment(at)}, ${times.value.isoDay(at).slice(0, 4)}`;
-const noted = (piece: Shapes["OwnPiece"]) =>
-  piece.files.filter((file) => piece.notes.some((note) => note.file_id === file.id));
+const when = (at: string): string => `${times.value.moment(at)}, ${times.value.isoDay(at).slice(0, 4)}`;
 </script>
 
 <template>
@@ -33,69 +26,49 @@ const noted = (piece: Shapes["OwnPiece"]) =>
         >{{ t("ownWork.archive", { course: course.name }) }}</a
       >
     </h2>
-    <ul>
-      <li v-for="piece in course.pieces" :key="piece.number" class="border-b border-rule py-2.5">
-        <p class="flex flex-wrap items-baseline gap-x-4">
-          <RouterLink
-            v-if="piece.there"
-            class="inline-flex min-h-6 items-center font-semibold text-ink"
-            :to="itemPath(course.slug, piece.item_id)"
-            >{{ piece.item }}</RouterLink
-          >
-          <b v-else>{{ piece.item }}</b>
-          <span class="text-soft">{{ t("handIn.attempt", { n: piece.attempt }) }} · {{ when(piece) }}</span>
-          <span v-if="piece.given !== null" class="figures ml-auto font-semibold">{{
-            piece.possible === null
-              ? piece.given
-              : t("ownWork.given", { points: piece.given, possible: piece.possible })
-          }}</span>
-          <RouterLink
-            class="figures inline-flex min-h-6 items-center"
-            :class="{ 'ml-auto': piece.given === null }"
-            :to="{ name: 'receipt', params: { number: piece.number } }"
-            >{{ piece.number }}</RouterLink
-          >
-          <span v-if="kept.has(piece.number)" class="text-[14px] text-soft">{{ t("ownWork.kept") }}</span>
-          <UiButton
-            v-else
-            look="text"
-            class="no-print"
-            :aria-label="`${t('ownWork.keep')}: ${piece.item}`"
-            @click="emit('keep', piece.number)"
-            >{{ t("ownWork.keep") }}</UiButton
-          >
-        </p>
-        <p class="flex flex-wrap gap-x-4">
-          <a
-            v-for="file in piece.files"
-            :key="file.id"
-            :href="file.address"
-            class="inline-flex min-h-6 items-center underline"
-            >{{ file.name }}<span class="figures ml-2 text-soft">{{ sizeWords(file.size, locale) }}</span></a
-          >
-          <a
-            v-if="piece.link"
-            :href="piece.link"
-            target="_blank"
-            rel="noopener noreferrer"
-            class="inline-flex min-h-6 items-center break-all"
-            >{{ piece.link }}</a
-          >
-        </p>
-        <OwnText v-if="piece.words" :number="piece.number" :words="piece.words" />
-        <p v-if="piece.remark" class="max-w-[72ch] whitespace-pre-wrap">{{ piece.remark }}</p>
-        <details v-if="piece.measured || piece.notes.length" class="max-w-[760px]">
-          <summary class="min-h-6 cursor-pointer text-deep">{{ t("ownWork.said") }}</summary>
-          <MeasuredList v-if="piece.measured" :measured="piece.measured" />
-          <MarkedFile
-            v-for="file in noted(piece)"
-            :key="file.id"
-            class="mt-2"
-            :file="file"
-            :notes="piece.notes"
-          />
-        </details>
-      </li>
-    </ul>
+    <template v-if="course.pieces.length">
+      <h3 class="part">
+        {{ t("ownWork.parts.work") }} <small>{{ course.pieces.length }}</small>
+      </h3>
+      <OwnPieces
+        :slug="course.slug"
+        :pieces="course.pieces"
+        :kept="kept"
+        :when="when"
+        @keep="(number) => emit('keep', number)"
+      />
+    </template>
+    <template v-if="course.quizzes.length">
+      <h3 class="part">
+        {{ t("ownWork.parts.quizzes") }} <small>{{ course.quizzes.length }}</small>
+      </h3>
+      <OwnQuizzes :slug="course.slug" :quizzes="course.quizzes" :when="when" />
+    </template>
+    <template v-if="course.talks.length">
+      <h3 class="part">
+        {{ t("ownWork.parts.talks") }} <small>{{ course.talks.length }}</small>
+      </h3>
+      <OwnTalks :slug="course.slug" :talks="course.talks" :when="when" />
+    </template>
+    <template v-if="course.readings.length">
+      <h3 class="part">
+        {{ t("ownWork.parts.readings") }} <small>{{ course.readings.length }}</small>
+      </h3>
+      <OwnReadings :slug="course.slug" :readings="course.readings" :when="when" />
+    </template>
   </section>
 </template>
+
+<style scoped>
+.part {
+  margin-top: 14px;
+  font-size: 16px;
+  font-weight: 700;
+}
+.part small {
+  margin-left: 6px;
+  font-size: 14px;
+  font-weight: 400;
+  color: var(--soft);
+}
+</style>

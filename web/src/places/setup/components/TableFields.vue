@@ -6,7 +6,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import UiInput from "@/ui/field/UiInput.vue";
 import type { Category } from "../model/grading";
-import { curveOf, readRows, rowsText, type Table } from "../model/tables";
+import { curveOf, NO_WHEN, readRows, rowsText, whenOf, type Table, type When } from "../model/tables";
 
 const table = defineModel<Table>({ required: true });
 const { said, categories, groups, weeks } = defineProps<{
@@ -18,6 +18,16 @@ const { said, categories, groups, weeks } = defineProps<{
 const emit = defineEmits<{ remove: [] }>();
 const { t } = useI18n();
 const text = ref(rowsText(table.value));
+/** What holds by weeks or by days; which of them is chosen before the first is. */
+const chosen = ref<When>(whenOf(table.value) ?? "any");
+const whens = computed<When[]>(() => (weeks.length ? ["any", "weeks", "days"] : ["any", "days"]));
+const when = computed<When>({
+  get: () => whenOf(table.value) ?? chosen.value,
+  set: (value) => {
+    chosen.value = value;
+    Object.assign(table.value, NO_WHEN);
+  },
+});
 const area = useTemplateRef<HTMLTextAreaElement>("area");
 const curve = computed(() => curveOf(table.value));
 const problem = computed(() => {
@@ -62,17 +72,37 @@ function typed(): void {
           <option v-for="one in groups" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
       </UiField>
-      <UiField
-        v-for="end in weeks.length ? (['from_week', 'until_week'] as const) : []"
-        :key="end"
-        v-slot="{ field }"
-        :label="t(end === 'from_week' ? 'weighing.fromWeek' : 'weighing.untilWeek')"
-      >
-        <select :id="field" v-model="table[end]" class="field figures">
-          <option :value="null">{{ t("weighing.anyWeek") }}</option>
-          <option v-for="week in weeks" :key="week" :value="week">{{ week }}</option>
+      <UiField v-slot="{ field }" :label="t('weighing.when')">
+        <select :id="field" v-model="when" class="field" :aria-describedby="`${field}-hint`">
+          <option v-for="one in whens" :key="one" :value="one">{{ t(`weighing.whens.${one}`) }}</option>
         </select>
+        <p v-if="when === 'days' && weeks.length" :id="`${field}-hint`" class="mt-1 text-[13px] text-soft">
+          {{ t("weighing.daysStay") }}
+        </p>
       </UiField>
+      <template v-if="when === 'weeks'">
+        <UiField
+          v-for="end in ['from_week', 'until_week'] as const"
+          :key="end"
+          v-slot="{ field }"
+          :label="t(end === 'from_week' ? 'weighing.fromWeek' : 'weighing.untilWeek')"
+        >
+          <select :id="field" v-model="table[end]" class="field figures">
+            <option :value="null">{{ t("weighing.anyWeek") }}</option>
+            <option v-for="week in weeks" :key="week" :value="week">{{ week }}</option>
+          </select>
+        </UiField>
+      </template>
+      <template v-if="when === 'days'">
+        <UiInput
+          v-for="end in ['from_day', 'until_day'] as const"
+          :key="end"
+          type="date"
+          :label="t(end === 'from_day' ? 'weighing.fromDay' : 'weighing.untilDay')"
+          :value="table[end] ?? ''"
+          @set="(v) => (table[end] = v || null)"
+        />
+      </template>
     </div>
     <div class="mt-2 flex flex-wrap items-start gap-4">
       <UiField v-slot="{ field }" :label="t('weighing.rows')" class="w-full max-w-[280px]">
@@ -108,7 +138,7 @@ function typed(): void {
 }
 .fields {
   display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1.2fr) minmax(0, 1fr) 100px 100px;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: 10px;
 }
 .curve {

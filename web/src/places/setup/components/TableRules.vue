@@ -28,6 +28,8 @@ function add(): void {
     group: null,
     from_week: null,
     until_week: null,
+    from_day: null,
+    until_day: null,
   });
 }
 const remove = (key: string): void => {

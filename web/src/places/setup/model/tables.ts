@@ -1,6 +1,16 @@
 import type { Shapes } from "@/api/client";
 
 export type Table = Shapes["TableRule"];
+/** Of what is due when: at any time, in weeks of the term, on days. */
+export type When = "any" | "weeks" | "days";
+
+export const NO_WHEN = { from_week: null, until_week: null, from_day: null, until_day: null };
+
+/** By what a table is bound, where it is. */
+export function whenOf(table: Table): When | null {
+  if (table.from_day || table.until_day) return "days";
+  return (table.from_week ?? table.until_week ?? null) === null ? null : "weeks";
+}
 
 /** Rows as they are typed: '10 60', one a line; a comma in a figure is a point, and a per cent sign may stand. */
 export function readRows(text: string): { rows: Table["rows"]; unreadable: number | null } {
