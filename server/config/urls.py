@@ -9,6 +9,7 @@ from allauth.headless.account.views import (
 )
 from allauth.headless.usersessions.views import SessionsView
 from apps.kernel.public import not_there, not_understood, send_file, server_error
+from apps.links.public import LTI
 from apps.notices.public import unsubscribe
 from apps.screens.public import read_feed
 from django.urls import include, path, re_path
@@ -41,7 +42,8 @@ urlpatterns = [
     path("calendar/<str:secret>.ics", read_feed, name="calendar"),
     path("files/<uuid:key>/<str:name>", send_file, {"guards": GUARDS}, name="file"),
     path("unsubscribe/<str:token>", unsubscribe, name="unsubscribe"),
+    path("lti/", include(LTI)),
     path("sw.js", worker),
     path("_allauth/browser/v1/auth/", include(SIGN_IN)),
-    re_path(r"^(?!sw\.js|api/|unsubscribe/|health/|files/|calendar/|static/|_allauth/).*$", shell),
+    re_path(r"^(?!sw\.js|api/|unsubscribe/|health/|files/|calendar/|lti/|static/|_allauth/).*$", shell),
 ]

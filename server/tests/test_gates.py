@@ -83,6 +83,7 @@ class ImportContracts(Planted):
         "quizzes-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.quizzes.models import Quiz"),),
         "talk-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.talk.models import Post"),),
         "reviews-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.reviews.models import Reading"),),
+        "links-behind-its-door": ((f"{APPS}screens/activities.py", "from apps.links.models import LinkedSystem"),),
         "messages-behind-its-door": (
             (f"{APPS}screens/activities.py", "from apps.messages.models import Announcement"),
         ),
@@ -257,6 +258,7 @@ class Doors(unittest.TestCase):
         kinds = {
             "assignments": {"add_kind", "add_row_kinds"},
             "quizzes": {"add_kind", "add_row_kinds", "follow"},
+            "links": {"add_kind", "add_row_kinds"},
             "reviews": {"add_kind", "add_row_kinds"},
             "talk": {"add_kind", "add_row_kinds", "follow"},
         }

@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.html import format_html
 
 from apps.kernel.problem_json import problem
+from apps.kernel.refusals import Refused
 from apps.kernel.sentences import sentence
 
 FOR_PROGRAMS = ("/api/", "/_allauth/", "/files/")
@@ -36,3 +37,9 @@ def not_understood(request: HttpRequest, exception: Exception) -> HttpResponse:
 def not_from_here(request: HttpRequest, reason: str = "") -> HttpResponse:
     """A write without the mark of our own pages."""
     return _answer(request, 403, "request.not_from_here")
+
+
+def plain_refusal(refusal: Refused) -> HttpResponse:
+    """A refusal to a person who is on the way between Unvo and somewhere else."""
+    said = sentence(refusal.code, refusal.params)
+    return HttpResponse(format_html(PAGE, said), status=refusal.status)

@@ -17,7 +17,7 @@ from apps.kernel.paper import pdf, pdf_answer
 from apps.kernel.photo_paper import PhotoPage, cut_and_turned, dots_per_inch, photo_pdf
 from apps.kernel.photos import untold
 from apps.kernel.pictures import photograph, upright
-from apps.kernel.plain_pages import not_there, not_understood
+from apps.kernel.plain_pages import not_there, not_understood, plain_refusal
 from apps.kernel.problem_json import answer_problems, refused, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
 from apps.kernel.requests import Readable, actor_of, answer
@@ -85,6 +85,7 @@ __all__ = [
     "photograph",
     "plain",
     "plain_letters",
+    "plain_refusal",
     "record",
     "refuse_problems",
     "refused",

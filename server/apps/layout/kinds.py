@@ -41,7 +41,7 @@ class ItemKind:
     `live`: it is held at a class. `talks`: people post in it. `wants`: what one asks of each person until its teacher
     says otherwise. `takes_hand_ins`: a new one does; one that does not is held at a set time.
     `puts_questions`: what one is worth is what its questions are worth. `reads_work`: what others handed in elsewhere
-    is read in it.
+    is read in it. `worked_elsewhere`: its work is done in a linked system.
     `shelf`: where the library lists it. `may_be_made`: whether a course can have one.
     """
 
@@ -61,6 +61,7 @@ class ItemKind:
     takes_hand_ins: bool = False
     puts_questions: bool = False
     reads_work: bool = False
+    worked_elsewhere: bool = False
     shelf: str = ""
     may_be_made: Callable[[Course], Verdict] = lambda _course: Allowed()
 

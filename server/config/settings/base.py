@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "apps.path",
     "apps.assignments",
     "apps.quizzes",
+    "apps.links",
     "apps.reviews",
     "apps.talk",
     "apps.messages",
@@ -151,6 +152,11 @@ SECURE_CONTENT_TYPE_NOSNIFF = True
 CSRF_FAILURE_VIEW = "apps.kernel.plain_pages.not_from_here"
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
+
+# Hosts with their ports of linked systems that may be reached without TLS and in a private network, such as the demo's.
+LINKS_PRIVATE_HOSTS = [h for h in os.environ.get("UNVO_LINKS_PRIVATE_HOSTS", "").split(",") if h]
+LINKS_CALLS_A_MINUTE = int(os.environ.get("UNVO_LINKS_CALLS_A_MINUTE", "30000"))
+"""How many calls of one linked system each web process answers in a minute."""
 
 EMBED_HOSTS = [h for h in os.environ.get("UNVO_EMBED_HOSTS", "media.ostrell.example").split(",") if h]
 """Hosts whose pages and recordings may stand inside ours."""

@@ -5916,7 +5916,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /**
              * Minutes
              * @default 0
@@ -6084,7 +6084,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Points */
             points: string;
             /** Title */
@@ -6456,7 +6456,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /**
              * Late Per
              * @enum {string}
@@ -7028,7 +7028,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Late Rule */
             late_rule: string | null;
             /** Points */
@@ -7872,7 +7872,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Length Seconds */
             length_seconds: number | null;
             /** Pages */
@@ -8220,7 +8220,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Locked */
             locked: boolean;
             /** Snippet */
@@ -8380,7 +8380,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Part Id */
             part_id?: number | null;
             /** Title */
@@ -8681,7 +8681,7 @@ export interface components {
              * Code
              * @enum {string}
              */
-            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            code: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** File */
             file: boolean;
             /** Heading */
@@ -8700,6 +8700,8 @@ export interface components {
             talks: boolean;
             /** Word */
             word: string;
+            /** Worked Elsewhere */
+            worked_elsewhere: boolean;
             /** Written */
             written: boolean;
         };
@@ -8774,7 +8776,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /**
@@ -10446,7 +10448,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Title */
             title: string;
         };
@@ -12145,7 +12147,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Late Seconds */
             late_seconds: number;
             /** Length Seconds */
@@ -13185,7 +13187,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Opens */
@@ -14210,7 +14212,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "review" | "discussion" | "heading";
+            kind: "page" | "video" | "audio" | "slides" | "file" | "link" | "acknowledgement" | "offline" | "assignment" | "quiz" | "linked" | "review" | "discussion" | "heading";
             /** Minutes */
             minutes: number;
             /** Open */

@@ -1,4 +1,6 @@
-"""Scores that no person gives: those of quizzes, which are reckoned from what was answered."""
+"""Scores that no person gives: those of quizzes, which are reckoned from what was answered, and those that linked
+systems
+send."""
 
 from __future__ import annotations
 
@@ -18,13 +20,15 @@ from apps.kernel.public import Actor, now, record
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Earned:
-    """The points of one attempt. `held`: nobody is to see them yet."""
+    """The points of one attempt. `held`: nobody is to see them yet. `comment`: what goes with them, None to leave what
+    stands there."""
 
     person_id: int
     attempt: int
     raw: Decimal
     handed_in_at: datetime
     held: bool = False
+    comment: str | None = None
 
 
 def put_scores(actor: Actor, course: Course, item_id: int, earned: Sequence[Earned], why: str = "") -> frozenset[int]:
@@ -69,7 +73,8 @@ def _put(
     at = now()
     score = before or Score(cell_id=cell_id, attempt=one.attempt, raw=one.raw, version=0, graded_at=at)
     release = score.released_at is None and not one.held and not graded.hold
-    if before is not None and before.raw == one.raw and not release:
+    said = one.comment is not None and one.comment != score.comment
+    if before is not None and before.raw == one.raw and not release and not said:
         return
     changed.append(
         {
@@ -80,6 +85,7 @@ def _put(
         }
     )
     score.raw, score.handed_in_at = one.raw, one.handed_in_at
+    score.comment = score.comment if one.comment is None else one.comment
     score.graded_at, score.version = at, score.version + 1
     if release:
         score.released_at = at

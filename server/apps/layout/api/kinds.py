@@ -34,5 +34,6 @@ def _kind(kind: kinds.ItemKind) -> s.KindOut:
         talks=kind.talks,
         takes_hand_ins=kind.takes_hand_ins,
         reads_work=kind.reads_work,
+        worked_elsewhere=kind.worked_elsewhere,
         puts_questions=kind.puts_questions,
     )

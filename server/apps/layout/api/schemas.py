@@ -24,6 +24,7 @@ class KindOut(BaseModel):
     talks: bool
     takes_hand_ins: bool
     reads_work: bool
+    worked_elsewhere: bool
     puts_questions: bool
 
 

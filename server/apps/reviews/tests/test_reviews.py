@@ -269,5 +269,5 @@ class Reviewed(DemoCase):
 
     def test_a_copied_course_reads_its_own_work(self) -> None:
         course = copy_course(Actor(self.teacher.person.pk, self.teacher.person.name), self.course, "Again", "SRV 111")
-        rules = ReviewRules.objects.get(item__course=course)
+        rules = ReviewRules.objects.get(item__course=course, item__copied_from=self.made.pk)
         self.assertEqual(rules.of, Item.objects.get(course=course, title=LOOP))

@@ -1,0 +1,93 @@
+"""What systems reported becomes facts of the path and scores of the gradebook, each report once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from decimal import Decimal
+from fractions import Fraction
+
+from django.db import transaction
+from unvo_core.links.reports import Activity, Grading, Report, points_of
+
+from apps.courses.public import Course
+from apps.gradebook.public import Earned, put_scores
+from apps.kernel.public import Actor, now
+from apps.layout.public import LaidItem, layout
+from apps.links.lti.messages import actor_of_system
+from apps.links.models import LineItem, Reported
+from apps.path.public import Fact, note
+
+ATTEMPT = 1
+"""A system keeps its own tries; what it sends is its one score."""
+MOST_AT_ONCE = 500
+
+
+def take_reports() -> int:
+    """Take all that waits, an item at a time. Returns how many reports were taken. Killed in the middle, what was taken
+    stays and the rest waits."""
+    taken = 0
+    waiting = Reported.objects.filter(taken_at=None, line_item__item__removed=False)
+    for line_item_id in list(waiting.order_by().values_list("line_item_id", flat=True).distinct()):
+        while some := take_of(line_item_id):
+            taken += some
+    return taken
+
+
+@transaction.atomic
+def take_of(line_item_id: int) -> int:
+    """Of one line item, as many as are taken at once; what another worker is at is left to it."""
+    line = LineItem.objects.select_related("course__term", "system").get(pk=line_item_id)
+    rows = list(
+        Reported.objects.select_for_update(skip_locked=True)
+        .filter(line_item=line, taken_at=None)
+        .order_by("person_id")[:MOST_AT_ONCE]
+    )
+    item = layout(line.course).items.get(line.item_id or 0)
+    if not rows or item is None:
+        return 0
+    actor = actor_of_system(line.system)
+    reports = [(row, report_of(row)) for row in rows]
+    for row, report in reports:
+        _note(actor, line.course, item, row.person_id, report)
+    put_scores(actor, line.course, item.id, _earned(item, reports), why="sent by the linked system")
+    Reported.objects.filter(pk__in=[row.pk for row in rows]).update(taken_at=now())
+    return len(rows)
+
+
+def report_of(row: Reported) -> Report:
+    """The row as the core reads it."""
+    return Report(
+        at=row.at,
+        activity=Activity(row.activity),
+        grading=Grading(row.grading),
+        given=None if row.given is None else Fraction(row.given),
+        most=None if row.most is None else Fraction(row.most),
+        comment=row.comment,
+        submitted_at=row.submitted_at,
+    )
+
+
+def _earned(item: LaidItem, reports: Sequence[tuple[Reported, Report]]) -> list[Earned]:
+    """Scores that count: fully graded ones, of an item with points."""
+    if not item.points:
+        return []
+    return [
+        Earned(
+            person_id=row.person_id,
+            attempt=ATTEMPT,
+            raw=points_of(report, Decimal(str(item.points))),
+            handed_in_at=report.by,
+            comment=report.comment,
+        )
+        for row, report in reports
+        if report.counts
+    ]
+
+
+def _note(actor: Actor, course: Course, item: LaidItem, person_id: int, report: Report) -> None:
+    """Begun and handed in, as the system says: the first of each stands."""
+    known = set(Fact.objects.filter(item_id=item.id, person_id=person_id).values_list("kind", flat=True))
+    if report.begun and not known & {Fact.STARTED, Fact.HANDED_IN}:
+        note(actor, course, item.id, person_id, Fact.STARTED, at=report.at, keep_first=True)
+    if report.handed_in and Fact.HANDED_IN not in known:
+        note(actor, course, item.id, person_id, Fact.HANDED_IN, at=report.by, keep_first=True)

@@ -1,0 +1,15 @@
+from django.apps import AppConfig
+
+
+class LinksConfig(AppConfig):
+    name = "apps.links"
+    label = "links"
+
+    def ready(self) -> None:
+        from apps.layout.changes import add_row_kinds
+        from apps.layout.public import add_kind
+        from apps.links.kinds import LINKED
+        from apps.links.models import Placement
+
+        add_kind(LINKED)
+        add_row_kinds(placement=Placement)

@@ -1,0 +1,1 @@
+"""What the standards ask of a platform: names, keys, signatures, messages."""

@@ -1,0 +1,27 @@
+import uuid
+
+from django.db import models
+
+from apps.layout.public import Item
+from apps.links.models.system import MOST_ADDRESS, LinkedSystem
+
+
+class Placement(models.Model):
+    """Which content of which system an item opens. With the section it makes the resource link of LTI: `key` says
+    which,
+    a link belongs to one context.
+
+    `address`: of the content, empty for the system's own start. `resource_id`, `tag`: by which the system knows it.
+    `stated_due`: the due moment that the system says, as heard at `stated_at`.
+    """
+
+    item = models.OneToOneField(Item, on_delete=models.CASCADE, related_name="placement")
+    system = models.ForeignKey(LinkedSystem, on_delete=models.PROTECT, related_name="placements")
+    key = models.UUIDField(default=uuid.uuid4, unique=True)
+    address = models.URLField(max_length=MOST_ADDRESS, blank=True)
+    custom = models.JSONField(default=dict, blank=True)
+    resource_id = models.CharField(max_length=256, blank=True)
+    tag = models.CharField(max_length=256, blank=True)
+    framed = models.BooleanField(null=True)
+    stated_due = models.DateTimeField(null=True)
+    stated_at = models.DateTimeField(null=True)

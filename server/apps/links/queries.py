@@ -1,0 +1,58 @@
+"""Reads of systems, what they are placed at, and as whom they know people."""
+
+from __future__ import annotations
+
+from django.db.models import Q
+
+from apps.courses.public import Course, Section
+from apps.kernel.public import not_found
+from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placement
+
+
+def systems_of(course: Course) -> list[LinkedSystem]:
+    """Those that a course can use: its own, and those of the whole place."""
+    rows = LinkedSystem.objects.filter(Q(course=course) | Q(course=None), waits=False, off=False)
+    return list(rows)
+
+
+def system_for(course: Course, key: str) -> LinkedSystem:
+    """Raises Refused for one that this course can't use."""
+    for system in systems_of(course):
+        if str(system.key) == key:
+            return system
+    raise not_found("linked system")
+
+
+def placement_of(item_id: int) -> Placement | None:
+    return Placement.objects.select_related("system", "item").filter(item_id=item_id).first()
+
+
+def known_as(system: LinkedSystem, person_id: int) -> Known:
+    """As whom the system knows them, from the first time on."""
+    Known.objects.bulk_create([Known(system=system, person_id=person_id)], ignore_conflicts=True)
+    return Known.objects.get(system=system, person_id=person_id)
+
+
+def known_in(system: LinkedSystem, course: Course, person_id: int) -> KnownIn | None:
+    rows = KnownIn.objects.select_related("section", "theirs")
+    return rows.filter(known__system=system, known__person_id=person_id, course=course).first()
+
+
+def deployment_of(system: LinkedSystem, course: Course) -> Deployment | None:
+    """The course's own, or that of the whole place."""
+    rows = system.deployments.filter(Q(course=course) | Q(course=None))
+    return rows.order_by("course_id").first()
+
+
+def section_of(course: Course, section_id: int | None) -> Section | None:
+    return None if section_id is None else course.sections.filter(pk=section_id).first()
+
+
+def context_key(course: Course, section: Section | None) -> str:
+    """The id of a context: the section, or the course where it has none."""
+    return f"section-{section.pk}" if section is not None else f"course-{course.pk}"
+
+
+def link_key(placement: Placement, section: Section | None) -> str:
+    """The id of a resource link: of one placement in one context."""
+    return f"{placement.key}-{section.pk if section is not None else 0}"
