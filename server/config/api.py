@@ -12,6 +12,7 @@ from apps.kernel.api.routers import router as pieces
 from apps.kernel.public import Readable, answer_problems
 from apps.layout.api.routers import router as layout
 from apps.library.api.routers import router as library
+from apps.links.api.routers import routers as links
 from apps.live.api.routers import router as live
 from apps.messages.api.messages import router as threads
 from apps.messages.api.questions import router as asked
@@ -65,6 +66,7 @@ ROUTERS = (
     path,
     *assignments,
     *quizzes,
+    *links,
     reviews,
     talk,
     messages,

@@ -12,6 +12,7 @@ from apps.joining.models import ClassCode
 from apps.kernel.models import AuditRecord, StoredFile
 from apps.layout.models import Allowance, Item, ItemFile, Module, Part, Rhythm
 from apps.library.models import Entry, ErrorReport
+from apps.links.models import LinkedSystem, Picking, Placement
 from apps.live.models import Absence
 from apps.messages.models import Announcement, Question, Thread
 from apps.people.models import Person
@@ -51,6 +52,7 @@ class OtherCourse(DemoCase):
             "person_id": cls.stranger.pk,
             "thing_id": item.pk,
             **cls.beside_the_path(item),
+            **cls.linked(item),
             **cls.kept_of(item),
         }
 
@@ -112,6 +114,22 @@ class OtherCourse(DemoCase):
             ).pk,
             "absence_id": Absence.objects.create(class_day=at.date(), starts_at=at, reason="", at=at, **who).pk,
         }
+
+    @classmethod
+    def linked(cls, item: Item) -> dict[str, str]:
+        """A system of that course alone, and a choice of its content."""
+        at, address = cls.teaching.date_joined, "https://sets.ostrell.example"
+        system = LinkedSystem.objects.create(
+            client_id="theirs",
+            name="Theirs",
+            course=cls.other,
+            login_address=address,
+            launch_address=address,
+            made_at=at,
+        )
+        Placement.objects.create(item=item, system=system)
+        picking = Picking.objects.create(system=system, course=cls.other, person=cls.teaching, begun_at=at)
+        return {"system_key": str(system.key), "picking_key": str(picking.key), "system": str(system.key)}
 
     @classmethod
     def posed(cls, at: datetime) -> dict[str, int]:

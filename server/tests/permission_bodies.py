@@ -216,6 +216,27 @@ BODIES |= {
     f"put {POST}/same": {"on": True},
     f"post {POST}/reports": {"why": "Names a person"},
 }
+SYSTEM = {
+    "name": "Sets",
+    "login_address": "https://sets.ostrell.example/login",
+    "launch_address": "https://sets.ostrell.example/launch",
+    "keys_address": "https://sets.ostrell.example/keys",
+}
+BODIES |= {
+    "post /api/systems": SYSTEM,
+    f"post {COURSE}/systems": SYSTEM,
+    "post /api/systems/registration": {"address": "https://sets.ostrell.example/register"},
+    f"post {COURSE}/systems/registration": {"address": "https://sets.ostrell.example/register"},
+    "patch /api/systems/{system_key}": {"framed": True},
+    "post /api/systems/{system_key}/let-in": {"scopes": [], "sends_name": True, "sends_email": False},
+    f"put {COURSE}/systems/{{system_key}}/access/{{person_id}}": {"kind": "paid"},
+    f"post {COURSE}/systems/{{system_key}}/access-list": {"text": "Rosalind Tarrow,paid"},
+    f"post {COURSE}/pickings": {"system": "", "module_id": 0},
+    f"post {COURSE}/pickings/{{picking_key}}/place": {"items": []},
+    f"put {ITEM}/link": {"system": ""},
+    f"put {ITEM}/link/reports/{{person_id}}": {"take": True},
+    f"post {ITEM}/link/told": {"token": ""},
+}
 BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""
 BODIES[f"put {QUIZ}-sheets/of/{{code}}"] = {"scores": []}

@@ -13,6 +13,7 @@ from apps.gradebook.models import Category, GradedItem, LateRule, Remark, Rubric
 from apps.joining.models import ClassCode
 from apps.layout.models import Allowance, Item, Module, Part, Rhythm
 from apps.library.models import Entry, ErrorReport
+from apps.links.models import LinkedSystem, Picking
 from apps.messages.models import Announcement, Message, Question, Thread
 from apps.people.models import Person
 from apps.questions.models import Bank, BankQuestion, QuestionEdition
@@ -67,6 +68,8 @@ class ForeignIds(OtherCourse):
             Announcement,
             Question,
             Thread,
+            LinkedSystem,
+            Picking,
         )
         rows: list[Any] = [list(m.objects.filter(course=self.other).values()) for m in models]
         return [
@@ -111,6 +114,7 @@ class ForeignIds(OtherCourse):
             "section_id": Section.objects.filter(course=self.course).values_list("pk", flat=True)[0],
             "thing_id": self.item(SET_7A).pk,
             **dict.fromkeys(("bank_id", "bank_question_id", "edition", "answer_id", "rescoring_id"), 1),
+            **dict.fromkeys(("system_key", "picking_key"), "none"),
             "kind": "item",
             "code": "AAA-AAA",
             **dict.fromkeys(("part", "attempt", "position"), 1),

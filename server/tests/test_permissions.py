@@ -12,8 +12,10 @@ from apps.assignments.models import HandIn
 from apps.courses.actions.enrol import withdraw
 from apps.courses.models import Course, Enrolment, Section
 from apps.kernel.actors import SYSTEM, Actor
-from apps.layout.models import Module, Part
+from apps.layout.models import Item, Module, Part
 from apps.library.models import Entry
+from apps.links.models import LinkedSystem, Placement
+from apps.links.tests.reporting import link_to_a_system
 from apps.people.actions.make_people import Newcomer, make_people
 from apps.people.demo import DEMO_PASSWORD
 from apps.people.models import Person
@@ -55,6 +57,7 @@ NOT_THERE = (
     "remark_id",
     "change_id",
 )
+LINKED = "Set 6A: azimuths and bearings"
 LOGIN = "/_allauth/browser/v1/auth/login"
 
 
@@ -66,6 +69,9 @@ class PermissionTable(DemoCase):
         other = Course.objects.create(slug="other", code="O", title="Other", zone="UTC")
         for role in (Enrolment.STUDENT, Enrolment.INSTRUCTOR):
             Enrolment.objects.create(course=other, person=cls._one_more(role, stranger), role=role)
+        linked = Item.objects.get(title=LINKED, course=cls.course)
+        Item.objects.filter(pk=linked.pk).update(kind="linked")
+        link_to_a_system(linked)
 
     @staticmethod
     def _one_more(role: str, stranger: Person) -> Person:
@@ -111,6 +117,8 @@ class PermissionTable(DemoCase):
             "code": "AAAA-AAAA",
             "secret": "none",
             "kind": "item",
+            "system_key": LinkedSystem.objects.get().key,
+            "picking_key": "none",
             "thing_id": self.item("Check 7: traverse computation").pk,
             "edition": 1,
             "post_id": Post.objects.get(author=handed, answers=None, item__title=DISCUSSION).pk,
@@ -126,6 +134,8 @@ class PermissionTable(DemoCase):
         values = dict(self.values)
         if "/talk" in path:
             values["item_id"] = self.discussion_id
+        if "/link" in path and "/items/" in path:
+            values["item_id"] = Placement.objects.get().item_id
         if "/classes/" in path:
             values["number"] = 13
         if "/quiz/" in path or "/quiz-class/" in path:

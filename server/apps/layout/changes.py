@@ -8,6 +8,7 @@ from apps.layout.actions.copy_in import copy_in as copy_part_in
 from apps.layout.actions.copy_layout import copy_layout, with_addresses
 from apps.layout.actions.layout_change import Edit, add_row_kinds, follow, row_titles
 from apps.layout.actions.layout_change import apply as apply_edits
+from apps.layout.actions.make_item import make_item
 from apps.layout.actions.move_item import move_item
 from apps.layout.actions.set_conditions import drop_wait
 from apps.layout.actions.set_moments import set_moments, wall_of
@@ -34,6 +35,7 @@ __all__ = [
     "follow",
     "grant",
     "made_by",
+    "make_item",
     "module_row",
     "move_item",
     "place_between",

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 
-from apps.courses.public import Course, Section
+from apps.courses.public import Course, Enrolment, Membership, Section, students
 from apps.kernel.public import not_found
 from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placement
 
@@ -56,3 +56,9 @@ def context_key(course: Course, section: Section | None) -> str:
 def link_key(placement: Placement, section: Section | None) -> str:
     """The id of a resource link: of one placement in one context."""
     return f"{placement.key}-{section.pk if section is not None else 0}"
+
+
+def students_of(course: Course, member: Membership) -> QuerySet[Enrolment]:
+    """The students whom somebody teaches."""
+    rows = students(course)
+    return rows if member.section_ids is None else rows.filter(section_id__in=member.section_ids)

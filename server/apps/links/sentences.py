@@ -66,4 +66,24 @@ SENTENCES = {
     "links.other_host": _("%(address)s is on another host than the addresses to which messages are sent."),
     "links.content_kind": _("This is no work that opens in the system, so it can't be placed."),
     "links.content_address": _("Its address is not on the system's own host, so it can't be opened signed on."),
+    "links.made_up": _("A made-up student goes to no system. As yourself you can open it."),
+    "links.placed": _("What was picked here is placed already. Pick again for more."),
+    "links.not_picked": _("This was not among what came back from the system."),
+    "links.nothing_chosen": _("Choose at least one of what was picked."),
+    "links.no_score": _("There is no score of the system to settle."),
+    "links.access_kind": _("Say whether there is no access, a trial, a paid one, or one by code."),
+    "links.access_told": _(
+        "access is to name a kind (none, trial, paid, code) and, for a trial, until when: a moment in ISO 8601."
+    ),
+    "links.trial_without_end": _("Say until when the trial runs."),
+    "links.cannot_be_asked": _(
+        "%(system)s sends its scores by itself and can't be asked for them. What it sends is here within a minute."
+    ),
+    "links.fetch.address": _("Its address can't be that of a linked system."),
+    "links.fetch.private": _("Its address leads into a private network, where nothing is fetched from."),
+    "links.fetch.away": _("Nothing answers at its address."),
+    "links.fetch.slow": _("It took longer than eight seconds to answer."),
+    "links.fetch.large": _("Its answer is larger than anything that is read."),
+    "links.fetch.status": _("It answered with %(status)s."),
+    "links.fetch.unreadable": _("Its answer can't be read."),
 }

@@ -35,6 +35,7 @@ KINDS: dict[str, NoticeKind] = {
         NoticeKind("work", _("Work of yours is given back, or a word on it"), always=True),
         NoticeKind("mention", _("You are mentioned")),
         NoticeKind("hidden", _("A post of yours was hidden"), always=True),
+        NoticeKind("access", _("Access to a linked system ends soon"), always=True),
         NoticeKind("week", _("The week to come, on Sunday evening")),
     )
 }

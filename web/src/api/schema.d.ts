@@ -1934,6 +1934,115 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Item Link */
+        get: operations["read_item_link"];
+        /** Edit Item Link */
+        put: operations["edit_item_link"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/fetch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fetch Item Link */
+        post: operations["fetch_item_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Link Reports */
+        get: operations["read_link_reports"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/reports/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Settle Link Report */
+        put: operations["settle_link_report"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Settle Link Section
+         * @description The reader belongs where they are here.
+         */
+        post: operations["settle_link_section"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/told": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hear Link Return
+         * @description What the system sent along when it sent the reader back.
+         */
+        post: operations["hear_link_return"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/module": {
         parameters: {
             query?: never;
@@ -3593,6 +3702,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/pickings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin Link Picking */
+        post: operations["begin_link_picking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/pickings/{picking_key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Link Picking */
+        get: operations["read_link_picking"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/pickings/{picking_key}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Place Link Picking */
+        post: operations["place_link_picking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/posts/{post_id}": {
         parameters: {
             query?: never;
@@ -4403,6 +4563,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/systems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Course Systems */
+        get: operations["read_course_systems"];
+        put?: never;
+        /** Join Course System */
+        post: operations["join_course_system"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/systems/registration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Register Course System */
+        post: operations["register_course_system"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/systems/{system_key}/access": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Link Access */
+        get: operations["read_link_access"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/systems/{system_key}/access-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * List Link Access
+         * @description A table of who has access: what each line would do, or, confirmed, does.
+         */
+        post: operations["list_link_access"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/systems/{system_key}/access/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say Link Access */
+        put: operations["say_link_access"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/systems/{system_key}/fetch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fetch System */
+        post: operations["fetch_system"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/teachers": {
         parameters: {
             query?: never;
@@ -5062,6 +5328,95 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/systems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read Systems */
+        get: operations["read_systems"];
+        put?: never;
+        /** Join System */
+        post: operations["join_system"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/systems/registration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Register System */
+        post: operations["register_system"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/systems/{system_key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Edit System */
+        patch: operations["edit_system"];
+        trace?: never;
+    };
+    "/api/systems/{system_key}/let-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let System In */
+        post: operations["let_system_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/systems/{system_key}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Examine System
+         * @description Step by step; `course`: as it is used there. It waits for the system, so it holds no transaction.
+         */
+        get: operations["examine_system"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -5213,6 +5568,80 @@ export interface components {
         Accepted: {
             /** Name */
             name: string;
+        };
+        /** AccessIn */
+        AccessIn: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            kind: components["schemas"]["Kind"];
+            /** Until */
+            until?: string | null;
+        };
+        /** AccessLine */
+        AccessLine: {
+            /** Code */
+            code: string;
+            /** Given */
+            given: string;
+            /** Kind */
+            kind: string;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Until */
+            until: string | null;
+            /** Wrong */
+            wrong: string;
+        };
+        /** AccessList */
+        AccessList: {
+            /** Rows */
+            rows: components["schemas"]["AccessRow"][];
+            /** System */
+            system: string;
+        };
+        /** AccessRead */
+        AccessRead: {
+            /** Kept */
+            kept: number;
+            /** Lines */
+            lines: components["schemas"]["AccessLine"][];
+        };
+        /** AccessRow */
+        AccessRow: {
+            blocked: components["schemas"]["BlockedOut"] | null;
+            /** Code */
+            code: string;
+            kind: components["schemas"]["Kind"];
+            /** Name */
+            name: string;
+            /** Person Id */
+            person_id: number;
+            /** Said At */
+            said_at: string | null;
+            /** Said By */
+            said_by: string;
+            /** Section */
+            section: string;
+            /** Until */
+            until: string | null;
+        };
+        /**
+         * AccessText
+         * @description A list: name or e-mail, kind, until, code; `confirm`: keep it, else say what it would do.
+         */
+        AccessText: {
+            /**
+             * Confirm
+             * @default false
+             */
+            confirm: boolean;
+            /** Text */
+            text: string;
         };
         /** AcknowledgeIn */
         AcknowledgeIn: {
@@ -6030,6 +6459,18 @@ export interface components {
             size: number;
             /** Used */
             used: boolean;
+        };
+        /**
+         * BlockedOut
+         * @description What somebody can't do without access, from `ends` on (null: now); `matters`: the first due moment it costs.
+         */
+        BlockedOut: {
+            /** Ends */
+            ends: string | null;
+            /** Matters */
+            matters: string | null;
+            /** Titles */
+            titles: string[];
         };
         /**
          * Book
@@ -7517,6 +7958,11 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** Examined */
+        Examined: {
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+        };
         /** ExampleOut */
         ExampleOut: {
             /** Keys */
@@ -8386,6 +8832,55 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * ItemLink
+         * @description What an item's page says before the system opens. `name_sent`, `email_sent`: what of the reader arrives there.
+         *     `open_path`: where it opens, empty while it does not; `refusal`: why not, in a sentence.
+         */
+        ItemLink: {
+            access: components["schemas"]["OwnAccess"] | null;
+            /** Address */
+            address: string;
+            /**
+             * Begun
+             * @default 0
+             */
+            begun: number;
+            /**
+             * Differ
+             * @default 0
+             */
+            differ: number;
+            /** Email Sent */
+            email_sent: string;
+            /** Framed */
+            framed: boolean;
+            /**
+             * Handed In
+             * @default 0
+             */
+            handed_in: number;
+            /** Heard At */
+            heard_at: string | null;
+            /** Name Sent */
+            name_sent: string;
+            /** Open Path */
+            open_path: string;
+            other_section: components["schemas"]["OtherSection"] | null;
+            own: components["schemas"]["OwnReport"] | null;
+            /** Refusal */
+            refusal: string;
+            /** Section */
+            section: string;
+            /** Silent Since */
+            silent_since: string | null;
+            /** System */
+            system: string;
+            /** System Key */
+            system_key: string;
+            /** Teaches */
+            teaches: boolean;
+        };
         /** ItemPage */
         ItemPage: {
             /** Acknowledged Edition */
@@ -8671,6 +9166,12 @@ export interface components {
             word: string;
         };
         /**
+         * Kind
+         * @description How one has access. `UNKNOWN`: nobody has said yet; nothing is held against it.
+         * @enum {string}
+         */
+        Kind: "unknown" | "none" | "trial" | "paid" | "code";
+        /**
          * KindOut
          * @description One kind of item. `rules`: the done rules that it can meet, those among them that need points included.
          */
@@ -8786,6 +9287,15 @@ export interface components {
             start_by: string;
             state: components["schemas"]["State"];
         };
+        /** LetIn */
+        LetIn: {
+            /** Scopes */
+            scopes: ("line_items" | "scores" | "results" | "members" | "access")[];
+            /** Sends Email */
+            sends_email: boolean;
+            /** Sends Name */
+            sends_name: boolean;
+        };
         /** Library */
         Library: {
             /** Can Lay Out */
@@ -8865,6 +9375,42 @@ export interface components {
             place: string;
             /** Title */
             title: string;
+        };
+        /** LinkIn */
+        LinkIn: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Custom
+             * @default
+             */
+            custom: string;
+            /** Framed */
+            framed?: boolean | null;
+            /** System */
+            system: string;
+        };
+        /** LinkReports */
+        LinkReports: {
+            /** Asks State */
+            asks_state: boolean;
+            /** Heard At */
+            heard_at: string | null;
+            /** Rows */
+            rows: components["schemas"]["ReportRow"][];
+            /** Silent Since */
+            silent_since: string | null;
+        };
+        /** LinkedSystems */
+        LinkedSystems: {
+            /** May Join */
+            may_join: boolean;
+            ours: components["schemas"]["OurAddresses"];
+            /** Systems */
+            systems: components["schemas"]["SystemOut"][];
         };
         /**
          * ListAsked
@@ -10028,6 +10574,29 @@ export interface components {
             /** Options */
             options: components["schemas"]["Option"][];
         };
+        /** OtherSection */
+        OtherSection: {
+            /** Ours */
+            ours: string;
+            /** Theirs */
+            theirs: string;
+        };
+        /**
+         * OurAddresses
+         * @description What a system is told of us where it is registered by hand.
+         */
+        OurAddresses: {
+            /** Authorize */
+            authorize: string;
+            /** Configuration */
+            configuration: string;
+            /** Issuer */
+            issuer: string;
+            /** Keys */
+            keys: string;
+            /** Token */
+            token: string;
+        };
         /** Overflow */
         Overflow: {
             /**
@@ -10039,6 +10608,13 @@ export interface components {
             items: components["schemas"]["CourseItem"][];
             /** Minutes */
             minutes: number;
+        };
+        /** OwnAccess */
+        OwnAccess: {
+            blocked: components["schemas"]["BlockedOut"] | null;
+            kind: components["schemas"]["Kind"];
+            /** Until */
+            until: string | null;
         };
         /**
          * OwnAttempt
@@ -10227,6 +10803,28 @@ export interface components {
             there: boolean;
             /** Words */
             words: string;
+        };
+        /**
+         * OwnReport
+         * @description How far the reader is, as the system said at `at`, received at `received_at`. Its score is told by the
+         *     gradebook, once
+         *     it is out.
+         */
+        OwnReport: {
+            /** Activity */
+            activity: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Grading */
+            grading: string;
+            /**
+             * Received At
+             * Format: date-time
+             */
+            received_at: string;
         };
         /**
          * OwnScore
@@ -10629,6 +11227,71 @@ export interface components {
             photos: components["schemas"]["PhotoWish"][];
         };
         /**
+         * PickedItem
+         * @description `refused`: why it can't be placed, in a sentence. Dates are a proposal of the system's.
+         */
+        PickedItem: {
+            /** Closes */
+            closes: string | null;
+            /** Due */
+            due: string | null;
+            /** Index */
+            index: number;
+            /** Opens */
+            opens: string | null;
+            /** Points */
+            points: string;
+            /** Refused */
+            refused: string;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PickedOut
+         * @description `place`: 'Week 8, Before class'. `said`: what the system had to say.
+         */
+        PickedOut: {
+            /** Came */
+            came: boolean;
+            /** Items */
+            items: components["schemas"]["PickedItem"][];
+            /** Key */
+            key: string;
+            /** Module Key */
+            module_key: string;
+            /** Place */
+            place: string;
+            /** Placed */
+            placed: boolean;
+            /** Said */
+            said: string;
+            /** System */
+            system: string;
+        };
+        /** PickedPlaces */
+        PickedPlaces: {
+            /** Items */
+            items: components["schemas"]["PlaceOne"][];
+        };
+        /** PickingBegun */
+        PickingBegun: {
+            /** Key */
+            key: string;
+            /** Open Path */
+            open_path: string;
+        };
+        /** PickingIn */
+        PickingIn: {
+            /** Module Id */
+            module_id: number;
+            /** Part Id */
+            part_id?: number | null;
+            /** System */
+            system: string;
+        };
+        /**
          * PlaceIn
          * @description Put the item into a part (or above all parts), before another item or at the end.
          */
@@ -10637,6 +11300,20 @@ export interface components {
             before?: number | null;
             /** Part Id */
             part_id?: number | null;
+        };
+        /** PlaceOne */
+        PlaceOne: {
+            /** Index */
+            index: number;
+            /** Points */
+            points?: number | null;
+            /**
+             * Take Dates
+             * @default false
+             */
+            take_dates: boolean;
+            /** Title */
+            title: string;
         };
         /**
          * PointAsked
@@ -11663,6 +12340,19 @@ export interface components {
              */
             way: "paper" | "spoken";
         };
+        /**
+         * RegistrationBegun
+         * @description Where the browser goes.
+         */
+        RegistrationBegun: {
+            /** Address */
+            address: string;
+        };
+        /** RegistrationIn */
+        RegistrationIn: {
+            /** Address */
+            address: string;
+        };
         /** Released */
         Released: {
             /**
@@ -11716,6 +12406,40 @@ export interface components {
             item_id?: number | null;
             /** Text */
             text: string;
+        };
+        /**
+         * ReportRow
+         * @description `theirs`: the system's score in the points of the item; `ours`: what stands in the gradebook. `by`: who gave
+         *     that,
+         *     empty when it is the system's. `differs`: a person has to say which counts.
+         */
+        ReportRow: {
+            /** Activity */
+            activity: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Differs */
+            differs: boolean;
+            /** Grading */
+            grading: string;
+            /** Name */
+            name: string;
+            /** Ours */
+            ours: string | null;
+            /** Person Id */
+            person_id: number;
+            /**
+             * Received At
+             * Format: date-time
+             */
+            received_at: string;
+            /** Theirs */
+            theirs: string | null;
         };
         /**
          * RescoreEffect
@@ -12785,6 +13509,11 @@ export interface components {
             moments?: components["schemas"]["RulesIn"] | null;
             talk?: components["schemas"]["DiscussionRules"] | null;
         };
+        /** SettleIn */
+        SettleIn: {
+            /** Take */
+            take: boolean;
+        };
         /** SettledIn */
         SettledIn: {
             /**
@@ -13267,6 +13996,15 @@ export interface components {
             /** Step */
             step: number;
         };
+        /** StepOut */
+        StepOut: {
+            /** Name */
+            name: string;
+            /** Ok */
+            ok: boolean | null;
+            /** Said */
+            said: string;
+        };
         /** Steps */
         Steps: {
             /**
@@ -13400,6 +14138,141 @@ export interface components {
         SyllabusIn: {
             /** Item Id */
             item_id: number;
+        };
+        /**
+         * SystemByHand
+         * @description `custom`: lines of name=value. `own_keys`: a key set, where the system has no address for it.
+         */
+        SystemByHand: {
+            /**
+             * Custom
+             * @default
+             */
+            custom: string;
+            /**
+             * Keys Address
+             * @default
+             */
+            keys_address: string;
+            /** Launch Address */
+            launch_address: string;
+            /** Login Address */
+            login_address: string;
+            /** Name */
+            name: string;
+            /** Own Keys */
+            own_keys?: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Picking Address
+             * @default
+             */
+            picking_address: string;
+            /**
+             * Redirects
+             * @default []
+             */
+            redirects: string[];
+            /**
+             * Scopes
+             * @default []
+             */
+            scopes: ("line_items" | "scores" | "results" | "members" | "access")[];
+            /**
+             * Sends Email
+             * @default false
+             */
+            sends_email: boolean;
+            /**
+             * Sends Name
+             * @default true
+             */
+            sends_name: boolean;
+            /**
+             * State Address
+             * @default
+             */
+            state_address: string;
+        };
+        /** SystemChange */
+        SystemChange: {
+            /** Framed */
+            framed?: boolean | null;
+            /** Name */
+            name?: string | null;
+            /** Off */
+            off?: boolean | null;
+            /** Scopes */
+            scopes?: ("line_items" | "scores" | "results" | "members" | "access")[] | null;
+            /** Sends Email */
+            sends_email?: boolean | null;
+            /** Sends Name */
+            sends_name?: boolean | null;
+        };
+        /**
+         * SystemOut
+         * @description `scopes`: what it may call; `asks`: what it asked for. `sent`: which personal data go out, in a sentence.
+         *     `course`: the only one that it serves, empty for the whole place. `may_change`: by the reader. `heard_at`,
+         *     `silent_since`, `failure`: of the course that is looked at. `asks_state`: it says what it holds when it is asked.
+         */
+        SystemOut: {
+            /** Asked At */
+            asked_at?: string | null;
+            /** Asks State */
+            asks_state: boolean;
+            /** Client Id */
+            client_id: string;
+            /** Course */
+            course: string;
+            /** Deployments */
+            deployments: string[];
+            /** Failed At */
+            failed_at?: string | null;
+            /**
+             * Failure
+             * @default
+             */
+            failure: string;
+            /** Framed */
+            framed: boolean;
+            /** Heard At */
+            heard_at?: string | null;
+            /**
+             * Items
+             * @default 0
+             */
+            items: number;
+            /** Key */
+            key: string;
+            /** Keys Address */
+            keys_address: string;
+            /** Launch Address */
+            launch_address: string;
+            /** Login Address */
+            login_address: string;
+            /** May Change */
+            may_change: boolean;
+            /** Name */
+            name: string;
+            /** Off */
+            off: boolean;
+            /** Picks */
+            picks: boolean;
+            /** Redirects */
+            redirects: string[];
+            /** Scopes */
+            scopes: ("line_items" | "scores" | "results" | "members" | "access")[];
+            /** Sends Email */
+            sends_email: boolean;
+            /** Sends Name */
+            sends_name: boolean;
+            /** Sent */
+            sent: string;
+            /** Silent Since */
+            silent_since?: string | null;
+            /** Waits */
+            waits: boolean;
         };
         /**
          * TableIn
@@ -14248,6 +15121,11 @@ export interface components {
             name: string;
             /** People */
             people: string[];
+        };
+        /** ToldIn */
+        ToldIn: {
+            /** Token */
+            token: string;
         };
         /**
          * Tolerance
@@ -17998,6 +18876,180 @@ export interface operations {
             };
         };
     };
+    read_item_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemLink"];
+                };
+            };
+        };
+    };
+    edit_item_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    fetch_item_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkReports"];
+                };
+            };
+        };
+    };
+    read_link_reports: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkReports"];
+                };
+            };
+        };
+    };
+    settle_link_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkReports"];
+                };
+            };
+        };
+    };
+    settle_link_section: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemLink"];
+                };
+            };
+        };
+    };
+    hear_link_return: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemLink"];
+                };
+            };
+        };
+    };
     edit_module_of_item: {
         parameters: {
             query?: never;
@@ -20743,6 +21795,82 @@ export interface operations {
             };
         };
     };
+    begin_link_picking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PickingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PickingBegun"];
+                };
+            };
+        };
+    };
+    read_link_picking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                picking_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PickedOut"];
+                };
+            };
+        };
+    };
+    place_link_picking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                picking_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PickedPlaces"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     edit_post: {
         parameters: {
             query?: never;
@@ -22076,6 +23204,181 @@ export interface operations {
             };
         };
     };
+    read_course_systems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkedSystems"];
+                };
+            };
+        };
+    };
+    join_course_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SystemByHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemOut"];
+                };
+            };
+        };
+    };
+    register_course_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegistrationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegistrationBegun"];
+                };
+            };
+        };
+    };
+    read_link_access: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccessList"];
+                };
+            };
+        };
+    };
+    list_link_access: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccessText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccessRead"];
+                };
+            };
+        };
+    };
+    say_link_access: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                system_key: string;
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccessIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccessList"];
+                };
+            };
+        };
+    };
+    fetch_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkedSystems"];
+                };
+            };
+        };
+    };
     new_teacher: {
         parameters: {
             query?: never;
@@ -23012,6 +24315,150 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DemoPerson"][];
+                };
+            };
+        };
+    };
+    read_systems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkedSystems"];
+                };
+            };
+        };
+    };
+    join_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SystemByHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemOut"];
+                };
+            };
+        };
+    };
+    register_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegistrationIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegistrationBegun"];
+                };
+            };
+        };
+    };
+    edit_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SystemChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemOut"];
+                };
+            };
+        };
+    };
+    let_system_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemOut"];
+                };
+            };
+        };
+    };
+    examine_system: {
+        parameters: {
+            query?: {
+                course?: string;
+            };
+            header?: never;
+            path: {
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Examined"];
                 };
             };
         };

@@ -12,7 +12,11 @@ type Known = Shapes["KindOut"];
 
 /** Whether work is handed in to it, as it is to an assignment. */
 export const takesWork = (kind: Known | undefined): boolean =>
-  kind !== undefined && kind.takes_hand_ins && !kind.puts_questions && !kind.reads_work && !kind.worked_elsewhere;
+  kind !== undefined &&
+  kind.takes_hand_ins &&
+  !kind.puts_questions &&
+  !kind.reads_work &&
+  !kind.worked_elsewhere;
 
 /** The kinds of items and the rules by which they are done, as the server's tables have them. */
 export function useKinds(wanted: () => boolean = () => true) {

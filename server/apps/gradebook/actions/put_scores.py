@@ -31,9 +31,12 @@ class Earned:
     comment: str | None = None
 
 
-def put_scores(actor: Actor, course: Course, item_id: int, earned: Sequence[Earned], why: str = "") -> frozenset[int]:
+def put_scores(
+    actor: Actor, course: Course, item_id: int, earned: Sequence[Earned], why: str = "", *, over_people: bool = False
+) -> frozenset[int]:
     """Keep these points, with one record of what changed. Returns the people whose score a person has given since:
-    theirs stands. What is out stays out; where the item's scores are held they are held."""
+    theirs stands, unless it is to give way (`over_people`). What is out stays out; where the item's scores are held
+    they are held."""
     if not earned:
         return frozenset()
     graded = graded_item(course, item_id)
@@ -51,7 +54,7 @@ def put_scores(actor: Actor, course: Course, item_id: int, earned: Sequence[Earn
     with pghistory.context(actor=actor.person_id, name=actor.name):
         for one in earned:
             score = standing.get((cells[one.person_id], one.attempt))
-            if score is not None and score.graded_by_id is not None:
+            if score is not None and score.graded_by_id is not None and not over_people:
                 kept.add(one.person_id)
             else:
                 _put(graded, cells[one.person_id], score, one, changed, out)
@@ -73,8 +76,9 @@ def _put(
     at = now()
     score = before or Score(cell_id=cell_id, attempt=one.attempt, raw=one.raw, version=0, graded_at=at)
     release = score.released_at is None and not one.held and not graded.hold
+    given_by = None if before is None else before.graded_by_id
     said = one.comment is not None and one.comment != score.comment
-    if before is not None and before.raw == one.raw and not release and not said:
+    if before is not None and before.raw == one.raw and not release and not said and given_by is None:
         return
     changed.append(
         {
@@ -86,6 +90,7 @@ def _put(
     )
     score.raw, score.handed_in_at = one.raw, one.handed_in_at
     score.comment = score.comment if one.comment is None else one.comment
+    score.graded_by = None
     score.graded_at, score.version = at, score.version + 1
     if release:
         score.released_at = at

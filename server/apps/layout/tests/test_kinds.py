@@ -2,31 +2,22 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Callable
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.http import HttpResponse
 from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller, DemoCase
 from tests.files import PDF
 from tests.permission_bodies import BODIES, POSED
-from unvo_core.links.reports import Activity, Grading, Report
 
 from apps.assignments.models import HandIn
 from apps.gradebook.models import Cell, GradedItem, Score
 from apps.kernel.clock import now
-from apps.kernel.public import Actor, Refused, refused
 from apps.layout.kinds import kind_of, kinds
 from apps.layout.models import Item
-from apps.layout.queries import layout
-from apps.links.actions.keep_report import keep_report
-from apps.links.actions.launch import begin_launch
-from apps.links.actions.take_reports import take_reports
-from apps.links.line_items import line_item_of
-from apps.links.models import Deployment, LinkedSystem, Placement, Reported
+from apps.links.tests.reporting import link_to_a_system, reported
 from apps.path.models import Fact
 from apps.reviews.models import Reading
 
@@ -82,46 +73,6 @@ KINDS = {
     "linked": Kind(("LTI", "", "Completed"), ("LTI", "", "InProgress"), TICK, "item.wrong_kind"),
     "assignment": Kind(("POST", "/hand-in", None), ("PUT", "/hand-in", {"text": "Half", "comment": ""}), TICK, "item.wrong_kind"),
 }  # fmt: skip
-
-
-class Told:
-    """What a launch was answered with, as the API would answer."""
-
-    def __init__(self, answer: HttpResponse) -> None:
-        self.status_code, self.content, self._answer = answer.status_code, answer.content, answer
-
-    def __getitem__(self, name: str) -> str:
-        return self._answer[name]
-
-    def json(self) -> Any:
-        return json.loads(self.content)
-
-
-def link_to_a_system(item: Item) -> None:
-    at = "https://sets.ostrell.example"
-    system = LinkedSystem.objects.create(
-        client_id=f"of-{item.pk}",
-        name="Sets",
-        login_address=f"{at}/login",
-        launch_address=f"{at}/launch",
-        made_at=now(),
-    )
-    Deployment.objects.create(system=system, code="here")
-    Placement.objects.create(item=item, system=system)
-
-
-def reported(item: Item, who: Caller, activity: str) -> Told:
-    """They open it, and its system reports how far they are."""
-    try:
-        begin_launch(Actor(who.person.pk, ""), item.course, item.pk)
-    except Refused as refusal:
-        return Told(refused(refusal))
-    placement = Placement.objects.select_related("system").get(item=item)
-    line = line_item_of(item.course, placement, layout(item.course).items[item.pk])
-    keep_report(line.pk, who.person.pk, Report(at=now(), activity=Activity(activity), grading=Grading.PENDING))
-    take_reports()
-    Reported.objects.all().delete()
-    return Told(HttpResponse(b"{}"))
 
 
 class Contract(DemoCase):

@@ -9,7 +9,6 @@ from django.db import connection, transaction
 from unvo_core.links.reports import Report
 
 from apps.kernel.public import now
-from apps.links.models import LinkedSystem
 
 KEEP = """
 INSERT INTO links_reported (line_item_id, person_id, at, activity, grading, given, most, comment, submitted_at,
@@ -58,8 +57,3 @@ def keep_report(line_item_id: int, person_id: int, report: Report) -> bool:
 
 def decimal_of(value: Fraction | None) -> Decimal | None:
     return None if value is None else Decimal(value.numerator) / Decimal(value.denominator)
-
-
-def hear(system: LinkedSystem) -> None:
-    """The system spoke: it is not away, whatever failed before."""
-    LinkedSystem.objects.filter(pk=system.pk).update(heard_at=now(), failures=0, failed_at=None, failure="")

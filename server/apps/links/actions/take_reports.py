@@ -13,6 +13,7 @@ from apps.courses.public import Course
 from apps.gradebook.public import Earned, put_scores
 from apps.kernel.public import Actor, now
 from apps.layout.public import LaidItem, layout
+from apps.links.actions.hear import hear
 from apps.links.lti.messages import actor_of_system
 from apps.links.models import LineItem, Reported
 from apps.path.public import Fact, note
@@ -51,6 +52,7 @@ def take_of(line_item_id: int) -> int:
         _note(actor, line.course, item, row.person_id, report)
     put_scores(actor, line.course, item.id, _earned(item, reports), why="sent by the linked system")
     Reported.objects.filter(pk__in=[row.pk for row in rows]).update(taken_at=now())
+    hear(line.system_id, line.course)
     return len(rows)
 
 
@@ -67,6 +69,11 @@ def report_of(row: Reported) -> Report:
     )
 
 
+def score_in(report: Report, item: LaidItem) -> Decimal:
+    """Its score in the points of an item that has some."""
+    return points_of(report, Decimal(str(item.points)))
+
+
 def _earned(item: LaidItem, reports: Sequence[tuple[Reported, Report]]) -> list[Earned]:
     """Scores that count: fully graded ones, of an item with points."""
     if not item.points:
@@ -75,7 +82,7 @@ def _earned(item: LaidItem, reports: Sequence[tuple[Reported, Report]]) -> list[
         Earned(
             person_id=row.person_id,
             attempt=ATTEMPT,
-            raw=points_of(report, Decimal(str(item.points))),
+            raw=score_in(report, item),
             handed_in_at=report.by,
             comment=report.comment,
         )

@@ -14,7 +14,7 @@ from django.conf import settings
 from django.db import connection, transaction
 from django.utils import timezone
 from joserfc import jwt
-from joserfc.errors import JoseError
+from joserfc.errors import JoseError, MissingKeyError
 from joserfc.jwk import KeySet
 
 from apps.kernel.public import Refused
@@ -115,8 +115,14 @@ def key_set(system: LinkedSystem, *, anew: bool = False) -> KeySet:
 
 
 def _keys(given: Any) -> KeySet:
-    empty: Any = {"keys": []}
-    return KeySet.import_key_set(given or empty)
+    """Raises ValueError for what is no key set; an empty one holds none."""
+    try:
+        asked: Any = given or {"keys": []}
+        return KeySet.import_key_set(asked)
+    except MissingKeyError:
+        return KeySet([])
+    except (JoseError, KeyError, TypeError) as error:
+        raise ValueError("no key set") from error
 
 
 def _decoded(system: LinkedSystem, token: str) -> jwt.Token:

@@ -1,4 +1,5 @@
 from apps.links.models.access import SystemAccess
+from apps.links.models.freshness import Freshness
 from apps.links.models.known import Known, KnownIn
 from apps.links.models.line_item import LineItem
 from apps.links.models.picking import Picking
@@ -12,6 +13,7 @@ from apps.links.models.used_once import UsedOnce
 
 __all__ = [
     "Deployment",
+    "Freshness",
     "Known",
     "KnownIn",
     "LineItem",

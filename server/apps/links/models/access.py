@@ -8,8 +8,9 @@ from apps.links.models.system import LinkedSystem
 
 
 class SystemAccess(models.Model):
-    """Whether somebody has access to a system, for a course, as far as is known, and who said so. `announced`: how many
-    days ahead it was said already that this access runs out."""
+    """Whether somebody has access to a system, for a course, as far as is known, and who said so. `told`: the last
+    that the system said of it, so that the same again takes nothing back of what a teacher said since. `announced`: how
+    many days ahead it was said already that this access runs out."""
 
     SYSTEM, TEACHER, LIST = "system", "teacher", "list"
 
@@ -21,6 +22,7 @@ class SystemAccess(models.Model):
     code = models.CharField(max_length=80, blank=True)
     said_by = models.CharField(max_length=8, choices=[(s, s) for s in (SYSTEM, TEACHER, LIST)])
     said_at = models.DateTimeField()
+    told = models.JSONField(null=True)
     announced = ArrayField(models.PositiveSmallIntegerField(), default=list)
 
     class Meta:

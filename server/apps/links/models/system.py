@@ -44,10 +44,6 @@ class LinkedSystem(models.Model):
     off = models.BooleanField(default=False)
     made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, null=True, related_name="+")
     made_at = models.DateTimeField()
-    heard_at = models.DateTimeField(null=True)
-    failed_at = models.DateTimeField(null=True)
-    failures = models.PositiveIntegerField(default=0)
-    failure = models.CharField(max_length=40, blank=True)
 
     class Meta:
         ordering = ["name", "pk"]

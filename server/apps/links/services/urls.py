@@ -2,6 +2,7 @@
 
 from django.urls import path
 
+from apps.links.services.access import access
 from apps.links.services.authorize import authorize
 from apps.links.services.begin import begin, begin_pick
 from apps.links.services.keys import configuration, keys
@@ -29,4 +30,5 @@ urlpatterns = [
     path(LINE + "/scores", scores),
     path(LINE + "/results", results),
     path(CONTEXT + "members", members),
+    path(CONTEXT + "access", access),
 ]

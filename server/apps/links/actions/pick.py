@@ -1,0 +1,106 @@
+"""Content is picked in a system, looked at, and placed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from apps.courses.public import Course, can_lay_out, can_teach, lock_course, membership
+from apps.kernel.public import Actor, AuditRecord, Refused, not_found, now, record, require, together
+from apps.layout.changes import Edit, ItemEdit, apply_edits, change_item, make_item, set_moments
+from apps.layout.public import Item, layout
+from apps.links.kinds import LINKED
+from apps.links.models import Picking, Placement
+from apps.links.queries import system_for
+from apps.links.sections import own_section
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PickedWish:
+    """One of what was picked, as it is to be placed. `points`: None for work without. `take_dates`: the system's
+    proposal; else it has none until its teacher sets them."""
+
+    index: int
+    title: str
+    points: float | None
+    take_dates: bool
+
+
+def begin_choice(actor: Actor, course: Course, system_key: str, module_id: int, part_id: int | None) -> Picking:
+    """Raises Refused; the place is looked at again when content is placed."""
+    member = membership(actor, course)
+    require(can_lay_out(member))
+    system = system_for(course, system_key)
+    if module_id not in layout(course).module_by_id:
+        raise not_found("module")
+    picking = Picking.objects.create(
+        system=system,
+        course=course,
+        section=own_section(course, member, actor),
+        person_id=actor.person_id or 0,
+        place={"module": module_id, "part": part_id},
+        begun_at=now(),
+    )
+    record(actor, "system.pick", ("system", system.pk), course_id=course.pk, after={"picking": picking.pk})
+    return picking
+
+
+def picking_of(actor: Actor, course: Course, key: str) -> Picking:
+    """The actor's own. Raises Refused."""
+    require(can_teach(membership(actor, course)))
+    rows = Picking.objects.select_related("system").filter(course=course, person_id=actor.person_id or 0)
+    found = next((row for row in rows.order_by("-pk")[:200] if str(row.key) == key), None)
+    if found is None:
+        raise not_found("choice of content")
+    return found
+
+
+def place_picked(actor: Actor, course: Course, key: str, wishes: Sequence[PickedWish]) -> AuditRecord:
+    """Drafts at the end of the place that was chosen, in the order in which they were picked; one change."""
+    require(can_lay_out(membership(actor, course)))
+    course = lock_course(course)
+    picking = Picking.objects.select_for_update(of=("self",)).get(pk=picking_of(actor, course, key).pk)
+    if picking.placed_at is not None:
+        raise Refused("links.placed", status=409)
+    picked = picking.picked or []
+    for wish in wishes:
+        if not 0 <= wish.index < len(picked) or picked[wish.index]["refused"]:
+            raise Refused("links.not_picked")
+    if not wishes:
+        raise Refused("links.nothing_chosen")
+    with together(actor, "place_links", ("module", picking.place["module"]), course_id=course.pk) as whole:
+        for wish in sorted(wishes, key=lambda w: w.index):
+            _place(actor, course, picking, picked[wish.index], wish)
+    picking.placed_at = now()
+    picking.save(update_fields=["placed_at"])
+    return whole
+
+
+def _place(actor: Actor, course: Course, picking: Picking, content: dict[str, Any], wish: PickedWish) -> None:
+    made = make_item(actor, course, picking.place["module"], LINKED.code, wish.title, picking.place["part"])
+    item = Item.objects.get(pk=made.target_id)
+    placement = Placement.objects.create(
+        item=item,
+        system=picking.system,
+        address=content["address"],
+        custom=content["custom"],
+        resource_id=content["resource_id"],
+        tag=content["tag"],
+    )
+    apply_edits(actor, course, "link_item", [Edit("placement", placement, made=True)], ("item", item.pk))
+    if wish.points is not None:
+        change_item(actor, course, item.pk, ItemEdit(points=wish.points))
+    if wish.take_dates and (moments := _moments(content, course)):
+        set_moments(actor, course, item.pk, moments)
+
+
+def _moments(content: dict[str, Any], course: Course) -> dict[str, str]:
+    """The system's dates as wall times of the course."""
+    found = {}
+    for name in ("opens", "due", "closes"):
+        if content[name]:
+            at = datetime.fromisoformat(content[name]).astimezone(layout(course).zone)
+            found[name] = at.strftime("%Y-%m-%dT%H:%M")
+    return found

@@ -1,0 +1,1 @@
+"""What people are shown of linked systems."""
