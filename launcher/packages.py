@@ -36,10 +36,10 @@ def ever_installed() -> bool:
 
 def stale() -> str:
     """What of the installed is not of this version; empty when nothing."""
-    wanted = [_digest([ROOT / lock]) for lock in ("requirements.lock", "requirements-dev.lock")]
+    wanted = [digest_of([ROOT / lock]) for lock in ("requirements.lock", "requirements-dev.lock")]
     if _reads(ROOT / ".venv" / "unvo-lock") not in wanted:
         return "it installs Python packages"
-    return "" if _reads(BUILT) == _digest(_sources()) else "it builds the front end"
+    return "" if _reads(BUILT) == digest_of(_sources()) else "it builds the front end"
 
 
 def debian(names: tuple[str, ...]) -> None:
@@ -65,29 +65,26 @@ def _debian_has(name: str) -> bool:
 
 def python_packages(lock: str) -> None:
     """What `lock` names, and nothing else; what tests need holds all that the rest needs."""
-    stamp, wanted = ROOT / ".venv" / "unvo-lock", _digest([ROOT / lock])
-    if _reads(stamp) in (wanted, _digest([ROOT / "requirements-dev.lock"])):
+    stamp, wanted = ROOT / ".venv" / "unvo-lock", digest_of([ROOT / lock])
+    if _reads(stamp) in (wanted, digest_of([ROOT / "requirements-dev.lock"])):
         return
     say(f"installing Python packages from {lock}")
     if not python_in_place().exists():
         run([sys.executable, "-m", "venv", ROOT / ".venv"], hint="On Debian: apt-get install python3-venv", quiet=True)
-    pip: list[str | Path] = [python_in_place(), "-m", "pip", "-q", "install", UV]
-    run(pip, quiet=True, hint="Is the package registry reachable?")
-    uv: list[str | Path] = [
-        ROOT / ".venv" / "bin" / "uv",
-        "pip",
-        "sync",
-        "-q",
-        "--python",
-        python_in_place(),
-        "--require-hashes",
-    ]
-    run([*uv, ROOT / lock], quiet=True, hint="Is the package registry reachable?")
+    install_locked(python_in_place(), ROOT / lock)
     stamp.write_text(wanted)
 
 
+def install_locked(python: Path, lock: Path) -> None:
+    """What the lock file names, and nothing else, into the environment of this Python."""
+    pip: list[str | Path] = [python_in_place(), "-m", "pip", "-q", "install", UV]
+    run(pip, quiet=True, hint="Is the package registry reachable?")
+    uv: list[str | Path] = [ROOT / ".venv" / "bin" / "uv", "pip", "sync", "-q", "--python", python, "--require-hashes"]
+    run([*uv, lock], quiet=True, hint="Is the package registry reachable?")
+
+
 def npm_packages() -> None:
-    stamp, wanted = ROOT / "web" / "node_modules" / ".unvo-lock", _digest([ROOT / "web" / "package-lock.json"])
+    stamp, wanted = ROOT / "web" / "node_modules" / ".unvo-lock", digest_of([ROOT / "web" / "package-lock.json"])
     if _reads(stamp) == wanted:
         return
     say("installing npm packages from package-lock.json")
@@ -98,7 +95,7 @@ def npm_packages() -> None:
 
 def build() -> None:
     """The front end into server/assets, when a source changed."""
-    wanted = _digest(_sources())
+    wanted = digest_of(_sources())
     if _reads(BUILT) == wanted:
         return
     say("building the front end")
@@ -113,7 +110,7 @@ def _sources() -> list[Path]:
     return [*sources, web / "vite.config.ts", web / "package-lock.json"]
 
 
-def _digest(files: Iterable[Path]) -> str:
+def digest_of(files: Iterable[Path]) -> str:
     digest = hashlib.sha256()
     for file in files:
         digest.update(str(file.relative_to(ROOT)).encode())

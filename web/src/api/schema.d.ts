@@ -8846,6 +8846,8 @@ export interface components {
              * @default 0
              */
             begun: number;
+            /** Custom */
+            custom: string;
             /**
              * Differ
              * @default 0
@@ -8866,6 +8868,11 @@ export interface components {
             name_sent: string;
             /** Open Path */
             open_path: string;
+            /**
+             * Opens
+             * @enum {string}
+             */
+            opens: "system" | "window" | "frame";
             other_section: components["schemas"]["OtherSection"] | null;
             own: components["schemas"]["OwnReport"] | null;
             /** Refusal */

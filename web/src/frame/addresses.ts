@@ -50,3 +50,5 @@ export const classPath = (slug: string, number: number): string => `/c/${slug}/c
 export const searchPath = (slug: string, text: string): string =>
   `/c/${slug}/search?q=${encodeURIComponent(text)}`;
 export const setupPath = (slug: string, part = "schedule"): string => `/c/${slug}/setup/${part}`;
+
+export const accessPath = (slug: string, system: string): string => `/c/${slug}/systems/${system}`;

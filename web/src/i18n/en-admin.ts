@@ -2,7 +2,7 @@
 export default {
   admin: {
     title: "Administration",
-    part: { terms: "Terms", courses: "Courses", people: "People", log: "Log" },
+    part: { terms: "Terms", courses: "Courses", people: "People", systems: "Linked systems", log: "Log" },
     noTerms: "No terms yet. Make the next one; then new courses can choose it.",
     newTerm: "New term",
     change: "Change",

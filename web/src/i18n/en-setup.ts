@@ -24,6 +24,7 @@ export default {
     move: "Re-date, repace",
     check: "Date check",
     allowances: "Allowances",
+    systems: "Linked systems",
     checkCount: "Date check ({n})",
     zone: "Time zone",
     dueTime: "Usual due time",

@@ -19,6 +19,7 @@ import quiz from "./en-quiz";
 import sheets from "./en-sheets";
 import measuring from "./en-measuring";
 import again from "./en-again";
+import links from "./en-links";
 import reviews from "./en-reviews";
 import together from "./en-together";
 import official from "./en-official";
@@ -45,6 +46,7 @@ export default {
   ...sheets,
   ...measuring,
   ...again,
+  ...links,
   ...reviews,
   ...together,
   ...official,

@@ -159,6 +159,8 @@ class ItemLink(BaseModel):
     silent_since: datetime | None
     teaches: bool
     address: str
+    custom: str
+    opens: Literal["system", "window", "frame"]
     begun: int = 0
     handed_in: int = 0
     differ: int = 0

@@ -53,6 +53,8 @@ def item_link(actor: Actor, course: Course, item_id: int, reader: Reader, known:
         silent_since=silent(fresh),
         teaches=teaches,
         address=placement.address if teaches else "",
+        custom="\n".join(f"{name}={value}" for name, value in placement.custom.items()) if teaches else "",
+        opens="system" if placement.framed is None else "frame" if placement.framed else "window",
         **counts,
     )
 

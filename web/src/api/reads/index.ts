@@ -21,6 +21,7 @@ export {
   courseQuizSetup,
   courseQuizSheets,
 } from "./quizzes";
+export { courseLink, courseSystems } from "./links";
 export { courseReviews } from "./reviews";
 export { courseWritten } from "./written";
 export { courseSaid } from "./said";

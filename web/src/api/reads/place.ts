@@ -13,6 +13,7 @@ export const place = {
         }),
       ),
     ),
+  systems: () => read(["place", "systems"], () => told(client.GET("/api/systems"))),
   people: (find: Get<string>, rights: Get<boolean>) =>
     read(["place", "people", find, rights], () =>
       told(

@@ -30,6 +30,17 @@ export const touched = {
   writing: (slug: string): Key[] => [courseKey(slug, "path", "written"), own.notices().queryKey],
   /** What is said to a course: it stands on its weeks, over its screens, on Today and in Talk. */
   announcing: (slug: string): Key[] => [side(slug, "path"), side(slug, "class"), today],
+  /** What a linked system has told of an item, or of the reader. */
+  linked: (slug: string): Key[] => [
+    side(slug, "path"),
+    side(slug, "class"),
+    courseKey(slug, "layout", "systems"),
+    today,
+    desk,
+  ],
+  /** Linked systems: which there are, how they open, what they may do. */
+  systems: (slug: string): Key[] =>
+    slug ? [courseKey(slug, "layout", "systems"), side(slug, "path")] : [["place", "systems"]],
   noticeCount: (): Key[] => [own.notices().queryKey],
   /** How a discussion reads, and nothing that counts. */
   reading: (slug: string, id: number): Key[] => [courseKey(slug, "path", "item", id, "talk")],

@@ -3,6 +3,8 @@ import type { Kind } from "@/frame/kinds";
 import AssignmentPart from "./assignment/AssignmentPart.vue";
 import DiscussionPart from "./discussion/DiscussionPart.vue";
 import TalkFacts from "./discussion/TalkFacts.vue";
+import LinkPart from "./link/LinkPart.vue";
+import TaughtLink from "./link/TaughtLink.vue";
 import ReviewPart from "./review/ReviewPart.vue";
 import TaughtReview from "./review/TaughtReview.vue";
 import QuizPart from "./quiz/QuizPart.vue";
@@ -22,12 +24,14 @@ export interface OwnPart {
 export const OWN_PARTS: Partial<Record<Kind, Component>> = {
   assignment: AssignmentPart,
   discussion: DiscussionPart,
+  linked: LinkPart,
   quiz: QuizPart,
   review: ReviewPart,
 };
 /** What it adds for teachers too. */
 export const TAUGHT_PARTS: Partial<Record<Kind, Component>> = {
   discussion: DiscussionPart,
+  linked: TaughtLink,
   quiz: TaughtQuiz,
   review: TaughtReview,
 };

@@ -13,10 +13,24 @@ export const ownRoutes = [
 export default [
   { path: "setup", redirect: (to) => `${to.path.replace(/\/$/, "")}/schedule` },
   {
-    path: "setup/:part(begin|schedule|rhythm|paste|move|grading|check|allowances|history|course)",
+    path: "setup/:part(begin|schedule|rhythm|paste|move|grading|check|allowances|systems|history|course)",
     name: "setup",
     component: () => import("./pages/SetupPage.vue"),
     props,
+    meta: { place: "setup" },
+  },
+  {
+    path: "systems/:key",
+    name: "system-access",
+    component: () => import("./pages/AccessPage.vue"),
+    props: (route) => ({ slug: String(route.params.slug), system: String(route.params.key) }),
+    meta: { place: "setup" },
+  },
+  {
+    path: "picked/:key",
+    name: "picked",
+    component: () => import("./pages/PickedPage.vue"),
+    props: (route) => ({ slug: String(route.params.slug), picking: String(route.params.key) }),
     meta: { place: "setup" },
   },
 ] satisfies RouteRecordRaw[];

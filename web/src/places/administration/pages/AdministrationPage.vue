@@ -9,6 +9,7 @@ const PARTS = {
   terms: defineAsyncComponent(() => import("../components/TermPart.vue")),
   courses: defineAsyncComponent(() => import("../components/CoursePart.vue")),
   people: defineAsyncComponent(() => import("../components/PersonPart.vue")),
+  systems: defineAsyncComponent(() => import("../components/SystemPart.vue")),
   log: defineAsyncComponent(() => import("../components/LogPart.vue")),
 };
 type Part = keyof typeof PARTS;

@@ -16,6 +16,7 @@ const PARTS = {
   move: defineAsyncComponent(() => import("../components/MovePart.vue")),
   grading: defineAsyncComponent(() => import("../components/GradingPart.vue")),
   check: defineAsyncComponent(() => import("../components/CheckPart.vue")),
+  systems: defineAsyncComponent(() => import("../components/SystemsPart.vue")),
   history: defineAsyncComponent(() => import("../components/HistoryPart.vue")),
   allowances: defineAsyncComponent(() => import("../components/AllowancePart.vue")),
   course: defineAsyncComponent(() => import("../components/CoursePart.vue")),
@@ -28,7 +29,7 @@ const wrong = useWrong();
 const { data: schedule, error } = useSchedule(() => slug);
 const { data: check } = useCheck(() => slug);
 /** What those who help to teach can see of it; the rest is the instructors' to do. */
-const SEEN: Part[] = ["schedule", "grading", "check"];
+const SEEN: Part[] = ["schedule", "grading", "check", "systems"];
 const ours = computed(() => schedule.value?.can_lay_out === true);
 const names = computed(() => (ours.value ? (Object.keys(PARTS) as Part[]) : SEEN));
 const shown = computed(() => (names.value.includes(part as Part) ? PARTS[part as Part] : null));

@@ -6,6 +6,7 @@ import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useLayoutWrites } from "@/items/queries";
 import { useSaid } from "@/items/said";
+import PickFrom from "./PickFrom.vue";
 
 const { slug, moduleId, partId, part } = defineProps<{
   slug: string;
@@ -56,6 +57,12 @@ async function make(): Promise<void> {
       t("layout.make")
     }}</UiButton>
     <UiButton look="text" @click="open = false">{{ t("app.cancel") }}</UiButton>
+    <PickFrom
+      v-if="kinds.kindOf(kind)?.worked_elsewhere"
+      :slug="slug"
+      :module-id="moduleId"
+      :part-id="partId"
+    />
   </form>
   <div v-else class="border-b border-rule-faint pl-3 sm:pl-14">
     <button

@@ -1,0 +1,139 @@
+"""A homework system of its own process and port: joined, picked from, worked in, and its scores seen."""
+
+from __future__ import annotations
+
+import re
+
+from apps.gradebook.models import GradedItem
+from apps.layout.models import Item
+from apps.links.actions.fetch_state import fetch_state
+from apps.links.actions.take_reports import take_reports
+from apps.links.models import LinkedSystem, Placement, Reported
+from django.test import override_settings
+from playwright.sync_api import Page, expect
+
+from tests.base import INSTRUCTOR, KEEPS_UP
+from tests.homework_service import HomeworkService
+from tests.journeys.browser import Journey
+from tests.worlds import CLOCK
+
+NAME = "Plumb Line problem sets"
+
+
+class WithHomework(Journey):
+    service: HomeworkService
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.service = HomeworkService(CLOCK)
+        cls.addClassCleanup(cls.service.kill)
+
+    def setUp(self) -> None:
+        super().setUp()
+        reach = override_settings(PUBLIC_ADDRESS=self.live_server_url, LINKS_PRIVATE_HOSTS=[self.service.host])
+        reach.enable()
+        self.addCleanup(reach.disable)
+        self.addCleanup(self.service.switch)
+
+    def register(self, page: Page) -> LinkedSystem:
+        """The instructor pastes the system's address, registers it there, and lets it in."""
+        self.go(page, "/c/srv-110/setup/systems")
+        page.get_by_label("Registration address").fill(f"{self.service.address}/register")
+        with page.context.expect_page() as opened:
+            page.get_by_role("button", name="Register it").click()
+        there = opened.value
+        there.get_by_role("button", name="Register Plumb Line").click()
+        expect(there.get_by_text("Registered.")).to_be_visible()
+        there.close()
+        page.reload()
+        card = page.get_by_role("article", name=NAME)
+        expect(card).to_contain_text("Waits to be let in")
+        card.get_by_role("button", name="Let it in").click()
+        expect(card.get_by_role("button", name="Test it")).to_be_visible()
+        return LinkedSystem.objects.get()
+
+    def pick(self, page: Page, *titles: str) -> None:
+        self.go(page, "/c/srv-110/week/8")
+        page.get_by_role("button", name=re.compile("^Add an item to")).first.click()
+        page.get_by_label("Kind").select_option(label="Linked homework")
+        page.get_by_role("button", name=f"Pick from {NAME}").click()
+        expect(page.get_by_role("heading", name="Pick sets for the course")).to_be_visible()
+        for title in titles:
+            page.get_by_role("checkbox", name=re.compile(f"^{title}")).check()
+        page.get_by_role("button", name="Bring these into the course").click()
+        page.wait_for_url("**/picked/**")
+
+
+class FromEndToEnd(WithHomework):
+    def test_registered_picked_worked_and_the_score_seen_with_its_age(self) -> None:
+        teacher = self.page(INSTRUCTOR)
+        self.register(teacher)
+        teacher.get_by_role("button", name="Test it").click()
+        steps = teacher.get_by_role("article", name=NAME).locator("dl").first
+        expect(steps).to_contain_text("1 key(s) can be read")
+        self.clean_by_axe(teacher)
+
+        self.pick(teacher, "Set 8A", "Set 8B", "Set 7B")
+        expect(teacher.get_by_text("Nothing is placed until you say so")).to_be_visible()
+        self.clean_by_axe(teacher)
+        teacher.get_by_role("button", name="Place them as drafts").click()
+        teacher.wait_for_url("**/week/8")
+        expect(teacher.get_by_text("Set 8B: coordinates of stations").first).to_be_visible()
+        placed = Placement.objects.order_by("pk")
+        self.assertEqual([p.resource_id for p in placed], ["7b", "8a", "8b"])
+        item = placed[0].item
+        Item.objects.filter(pk=item.pk).update(published=True)
+
+        student = self.page(KEEPS_UP, f"/c/srv-110/item/{item.pk}")
+        expect(student.get_by_text("your name, Rosalind Tarrow")).to_be_visible()
+        expect(student.get_by_text("nothing is known of it yet")).to_be_visible()
+        self.clean_by_axe(student)
+        with student.context.expect_page() as opened:
+            student.get_by_role("link", name=f"Open in {NAME}").click()
+        self.work(opened.value)
+        self.eventually(student, lambda: Reported.objects.filter(grading="FullyGraded").exists())
+        take_reports()
+        student.reload()
+        expect(student.get_by_text(re.compile("complete, scored, as it said"))).to_be_visible()
+        GradedItem.objects.filter(item=item).update(hold=False)
+        self.go(student, "/c/srv-110/standing")
+        expect(student.get_by_role("link", name=item.title)).to_be_visible()
+
+        self.go(teacher, f"/c/srv-110/item/{item.pk}")
+        row = teacher.get_by_role("row", name=re.compile("Rosalind Tarrow"))
+        expect(row).to_contain_text("complete, scored")
+        self.clean_by_axe(teacher)
+
+    def work(self, there: Page) -> None:
+        """One problem wrong in form, which costs no try, then tried; the set is handed in."""
+        problem = there.get_by_role("article", name="Problem 1")
+        problem.get_by_label("Your answer").fill("12,5 m(")
+        problem.get_by_role("button", name="Try").click()
+        problem = there.get_by_role("article", name="Problem 1")
+        expect(problem).to_contain_text("No try was used")
+        expect(problem).to_contain_text("3 tries")
+        problem.get_by_label("Your answer").fill("0.123")
+        problem.get_by_role("button", name="Try").click()
+        expect(there.get_by_role("article", name="Problem 1")).not_to_contain_text("3 tries")
+        there.get_by_role("button", name="Hand in the set").click()
+        expect(there.get_by_text(re.compile("handed in"))).to_be_visible()
+
+
+class OnAPhone(WithHomework):
+    def test_the_item_fits_a_phone(self) -> None:
+        teacher = self.page(INSTRUCTOR)
+        system = self.register(teacher)
+        item = Item.objects.get(title="Set 7A: latitudes and departures")
+        Item.objects.filter(pk=item.pk).update(kind="linked")
+        Placement.objects.create(
+            item=item, system=system, address=f"{self.service.address}/launch?set=7a", custom={"set": "7a"}
+        )
+        phone = self.page(KEEPS_UP, f"/c/srv-110/item/{item.pk}", viewport={"width": 390, "height": 844})
+        expect(phone.get_by_text("Arrives there").first).to_be_visible()
+        self.assertLessEqual(self.width(phone), 390)
+        self.clean_by_axe(phone)
+        self.service.switch(down="on")
+        self.assertFalse(fetch_state(system, item.course))
+        self.go(teacher, "/c/srv-110/setup/systems")
+        expect(teacher.get_by_text(re.compile("It did not answer when it was last asked"))).to_be_visible()
