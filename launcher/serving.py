@@ -11,8 +11,9 @@ import time
 import urllib.error
 import urllib.request
 from collections.abc import Callable, Mapping, Sequence
+from pathlib import Path
 
-from launcher import packages, postgres, renewing, supervising
+from launcher import homework, packages, postgres, renewing, supervising
 from launcher.shell import ROOT, STATE, Stop, python_in_place, run, say
 from launcher.supervising import Part, Supervisor
 
@@ -44,10 +45,13 @@ def told(env: Mapping[str, str], *words: str) -> str:
 
 
 def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
-    """Install, migrate, seed, build, serve. The data of an earlier start is kept unless `fresh`."""
+    """Install, migrate, seed, build, serve. The data of an earlier start is kept unless `fresh`. The stand-in homework
+    system has the next port."""
     refuse_second()
     refuse_taken(port)
+    refuse_taken(port + 1)
     packages.install()
+    homework.install()
     packages.build()
     if fresh:
         say("starting over: the demo's database and files are removed")
@@ -58,12 +62,25 @@ def demo(port: int, fresh: bool, fixed_clock: str = "") -> int:
     env = environment(postgres.DEMO) | {"UNVO_ADDRESS": f"http://127.0.0.1:{port}"}
     if fixed_clock:
         env["UNVO_FIXED_CLOCK"] = fixed_clock
+    env |= _with_homework(postgres.DEMO, port + 1, fixed_clock, fresh)
     prepare(env)
+    homework.prepare(env, Path(env["UNVO_HOMEWORK_TOLD"]))
     try:
         webs = [Part(f"web process {n}", web_command(port)) for n in range(1, WEB_PROCESSES + 1)]
+        webs.append(Part("the homework system", homework.command(port + 1)))
         return _serve(postgres.DEMO, env, port, webs)
     finally:
         postgres.DEMO.stop()
+
+
+def _with_homework(cluster: postgres.Cluster, port: int, fixed_clock: str, fresh: bool) -> dict[str, str]:
+    """What both sides have to know of each other: where the stand-in is, and that it may be reached without TLS."""
+    homework.make_database(cluster, anew=fresh)
+    return homework.environment(cluster, port, fixed_clock) | {
+        "UNVO_HOMEWORK": f"http://127.0.0.1:{port}",
+        "UNVO_HOMEWORK_TOLD": str(STATE / "homework.json"),
+        "UNVO_LINKS_PRIVATE_HOSTS": f"127.0.0.1:{port}",
+    }
 
 
 def prepare(env: Mapping[str, str]) -> None:

@@ -17,7 +17,7 @@ from apps.live.models import Absence
 from apps.people.models import Person
 from django.db import transaction
 
-from demo import asked, banks, checks, library, map8, said, spring, srv010, srv110, sta205, talk, written
+from demo import asked, banks, checks, library, linked, map8, said, spring, srv010, srv110, sta205, talk, written
 from demo.doings import Class, Habit, habit, started
 from demo.measured import add_given_back, add_measures
 from demo.people import make_people
@@ -29,8 +29,10 @@ ALLOWED_AT = 2
 
 
 @transaction.atomic
-def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> bool:
-    """Make everything around `now`; False when it is there already. `other_terms`: the courses of other terms too."""
+def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True, homework: str = "") -> bool:
+    """Make everything around `now`; False when it is there already. `other_terms`: the courses of other terms too.
+    `homework`: where the stand-in homework system is reached, in which the sets are worked then; without one they are
+    handed in here."""
     if Course.objects.exists():
         return False
     random = Random(SEED)
@@ -56,6 +58,8 @@ def seed(now: datetime, students: int = STUDENTS, other_terms: bool = True) -> b
     _stay_away(course, class_, now)
     TourSeen.objects.bulk_create(TourSeen(course=course, person=p, at=now) for p in class_)
     _coming_terms(course)
+    if homework:
+        linked.link_sets(course, homework, now)
     if other_terms:
         spring.make_spring(now, instructor)
         sta205.make_sta205(today, instructor)

@@ -236,6 +236,8 @@ BODIES |= {
     f"put {ITEM}/link": {"system": ""},
     f"put {ITEM}/link/reports/{{person_id}}": {"take": True},
     f"post {ITEM}/link/told": {"token": ""},
+    f"post {ITEM}/link/asked": {"token": ""},
+    f"post {ITEM}/link/questions": {"html": "<p>Why?</p>", "ticket": ""},
 }
 BY_RIGHT = {"post /api/new-course", "post /api/new-course/preview"}
 """What is no course's: whoever may not is told so."""

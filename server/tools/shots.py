@@ -18,7 +18,7 @@ def main() -> int:
     os.environ["UNVO_SHOTS"] = str(OUT)
     django.setup()
     OUT.mkdir(parents=True, exist_ok=True)
-    return get_runner(settings)(interactive=False, verbosity=0).run_tests(["tools.pictures"])
+    return get_runner(settings)(interactive=False, verbosity=0).run_tests(["tools.pictures", "tools.linked_pictures"])
 
 
 if __name__ == "__main__":

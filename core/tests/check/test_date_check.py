@@ -13,6 +13,7 @@ from unvo_core.check.model import (
     Ghost,
     Link,
     Prose,
+    Stray,
 )
 from unvo_core.check.run import RULES, date_check
 from unvo_core.check.texts import restyled
@@ -90,6 +91,8 @@ EXAMPLES = {
     "due.piled_up": (course(GOOD, but(GOOD, id=2, title="b"), but(GOOD, id=3, title="c")), course(GOOD, but(GOOD, id=2, title="b"))),
     "live.off_pattern": (course(but(GOOD, live=True, span=Span(opens=at("2026-10-06T10:00")))), course(but(GOOD, live=True, span=Span(opens=at("2026-10-05T10:00"))))),
     "linked.due_differs": (course(but(GOOD, system_due=at("2026-10-07T23:59"))), course(but(GOOD, system_due=at("2026-10-08T23:59")))),
+    "linked.stray": (course(strays=(Stray(5, "Extra practice", "Plumb Line"),)), course()),
+    "linked.no_system": (course(GOOD, unlinked=frozenset({1})), course(GOOD)),
     "due.before_awaited": (course(GOOD, due("2026-10-07T23:59", NEXT)), course(GOOD, NEXT)),
     "waits.on_hidden": (course(but(GOOD, published=False), NEXT), course(GOOD, NEXT)),
     "waits.on_undated": (course(but(GOOD, span=Span()), NEXT), course(GOOD, NEXT)),

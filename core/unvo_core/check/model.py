@@ -135,6 +135,15 @@ class Prose:
 
 
 @dataclass(frozen=True, slots=True)
+class Stray:
+    """A place for scores that a linked system made by itself; it stands at no item."""
+
+    id: int
+    label: str
+    system: str
+
+
+@dataclass(frozen=True, slots=True)
 class Ghost:
     """Graded, but on no path: `item_id` is gone or was taken off."""
 
@@ -157,6 +166,9 @@ class CheckedCourse:
     categories: tuple[Category, ...] = ()
     proses: tuple[Prose, ...] = ()
     ghosts: tuple[Ghost, ...] = ()
+    strays: tuple[Stray, ...] = ()
+    unlinked: frozenset[int] = frozenset()
+    """Items that are worked in a linked system, and that none stands behind."""
     default_due_time: time = time(23, 59)
     credits: Fraction = Fraction(0)
     date_order: Order = "month_first"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 
-from unvo_core.check import grading, load, path, spans, texts, titles
+from unvo_core.check import grading, linked, load, path, spans, texts, titles
 from unvo_core.check.model import CheckedCourse, Finding, Severity
 
 RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
@@ -17,6 +17,8 @@ RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
     spans.piled_up,
     spans.off_pattern,
     spans.system_differs,
+    linked.strays,
+    linked.unlinked,
     path.due_before_awaited,
     path.waits_on_hidden,
     path.waits_on_undated,

@@ -12,6 +12,7 @@ from unvo_core.schedule.zones import instant_of
 
 PILE = 3
 HABIT = 3
+A_MINUTE = timedelta(minutes=1)
 """A due time that so many items share is no slip."""
 
 
@@ -219,10 +220,15 @@ def off_pattern(course: CheckedCourse) -> Iterator[Finding]:
         )
 
 
+def is_same_moment(ours: datetime | None, theirs: datetime) -> bool:
+    """A deadline of 23:59 here reaches to the end of its minute: 23:59:59 and 00:00 mean the same."""
+    return ours is not None and timedelta(0) <= theirs - ours <= A_MINUTE
+
+
 def system_differs(course: CheckedCourse) -> Iterator[Finding]:
     """A linked system states another due moment."""
     for item in course.items:
-        if item.system_due is None or item.system_due == item.span.due:
+        if item.system_due is None or is_same_moment(item.span.due, item.system_due):
             continue
         place = Place("item", item.id)
         params = {"title": item.title, "ours": item.span.due, "theirs": item.system_due}
@@ -231,7 +237,7 @@ def system_differs(course: CheckedCourse) -> Iterator[Finding]:
             severity=Severity.WRONG,
             place=place,
             params=params,
-            fix=set_moments(item, {"due": item.system_due}),
+            fix=set_moments(item, {"due": item.system_due.replace(second=0, microsecond=0)}),
         )
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import hashlib
+from datetime import datetime
 from fractions import Fraction
 from uuid import UUID
 
@@ -13,6 +14,7 @@ from unvo_core.check.model import (
     Finding,
     Ghost,
     Prose,
+    Stray,
 )
 from unvo_core.check.run import date_check
 
@@ -21,6 +23,7 @@ from apps.courses.public import Course
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
 from apps.layout.public import LaidItem, Layout, can_be_done, date_order_of, kind_of, latest_texts, layout, path_item
+from apps.links.public import stated_dues, stray_line_items, unlinked_items
 from apps.messages.public import unsaid
 
 
@@ -29,14 +32,16 @@ def findings(course: Course) -> tuple[Finding, ...]:
 
 
 def checked_course(course: Course) -> CheckedCourse:
-    laid, grading = layout(course), setup_of(course)
+    laid, grading, dues = layout(course), setup_of(course), stated_dues(course)
     counting: dict[int | None, list[LaidItem]] = {}
     for item in laid.items.values():
         if grading.is_graded(item.id) and not item.practice:
             counting.setdefault(grading.category_of(item.id), []).append(item)
     return CheckedCourse(
         calendar=laid.calendar,
-        items=tuple(_item(i, grading.is_graded(i.id)) for m in laid.all for i in m.items),
+        items=tuple(_item(i, grading.is_graded(i.id), dues.get(i.id)) for m in laid.all for i in m.items),
+        strays=tuple(Stray(pk, label, system) for pk, label, system in stray_line_items(course)),
+        unlinked=unlinked_items(course),
         modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
         categories=tuple(grading.category(c, counting.get(c.pk, ())) for c in grading.categories),
         proses=_proses(course, laid),
@@ -67,7 +72,7 @@ def _peopled(laid: Layout) -> frozenset[tuple[str, int]]:
     return frozenset(groups | {("section", section) for section in laid.sections.values() if section is not None})
 
 
-def _item(item: LaidItem, graded: bool) -> CheckedItem:
+def _item(item: LaidItem, graded: bool, system_due: datetime | None) -> CheckedItem:
     return CheckedItem(
         path=path_item(item),
         title=item.title,
@@ -81,6 +86,7 @@ def _item(item: LaidItem, graded: bool) -> CheckedItem:
         place=item.place or item.address,
         unresolved=item.unresolved,
         doable=can_be_done(item),
+        system_due=system_due,
     )
 
 

@@ -17,6 +17,10 @@ FINDINGS = {
     "due.piled_up": _("%(count)s things are due at once, %(at)s: %(titles)s."),
     "live.off_pattern": _("%(title)s begins %(at)s, but the class is %(nearest)s."),
     "linked.due_differs": _("%(title)s is due %(ours)s here and %(theirs)s in its linked system."),
+    "linked.stray": _(
+        "%(system)s keeps scores for %(title)s, which stands at no item. They count nowhere until it is made one."
+    ),
+    "linked.no_system": _("%(title)s is worked in a linked system, but none is linked to it."),
     "due.before_awaited": _("%(title)s is due %(at)s, before %(awaited)s (%(awaited_at)s), which it waits for."),
     "waits.on_hidden": _("%(title)s waits for %(awaited)s, which students can't see."),
     "waits.on_undated": _("%(title)s is due %(at)s and waits for %(awaited)s, which has no due date."),
@@ -47,6 +51,7 @@ FINDINGS = {
 
 FIXES = {
     "set_moments": _("Set %(moments)s"),
+    "adopt_line_item": _("Make it an item, as a draft"),
     "set_moments.none": _("Take the moment away"),
     "publish": _("Publish the module"),
     "drop_condition": _("Let it wait no longer"),

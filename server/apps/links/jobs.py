@@ -8,7 +8,7 @@ from procrastinate.contrib.django import app
 
 from apps.courses.public import Course
 from apps.links.actions.announce_access import announce_access
-from apps.links.actions.fetch_state import due_again, fetch_state
+from apps.links.actions.fetch_state import due_again, fetch_state, tell_dates
 from apps.links.actions.take_reports import take_reports
 from apps.links.lti.keys import renew_key
 from apps.links.lti.tokens import forget_used
@@ -33,6 +33,13 @@ def fetch_of(system_id: int, course_id: int) -> None:
     """Ask one system for one course, because a person wants it."""
     system = LinkedSystem.objects.get(pk=system_id)
     fetch_state(system, Course.objects.select_related("term").get(pk=course_id))
+
+
+@app.task(name="links.send_dates", retry=5)
+def send_dates(system_id: int, course_id: int, item_id: int) -> None:
+    """Tell a system our due moment of one item, in every section."""
+    system = LinkedSystem.objects.get(pk=system_id)
+    tell_dates(system, Course.objects.select_related("term").get(pk=course_id), item_id)
 
 
 @app.periodic(cron="*/15 * * * *")

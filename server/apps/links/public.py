@@ -1,5 +1,24 @@
 """What upper apps may use of links."""
 
+from apps.links.actions.adopt_line_item import adopt_line_item
+from apps.links.actions.hear_return import asked_along
+from apps.links.actions.link_item import copy_links
+from apps.links.losses import AccessLoss, own_losses
+from apps.links.queries import framed_origins
 from apps.links.services.urls import urlpatterns as LTI
+from apps.links.stated import stated_dues, stray_line_items, unlinked_items
+from apps.links.waiting import systems_waiting
 
-__all__ = ["LTI"]
+__all__ = [
+    "LTI",
+    "AccessLoss",
+    "adopt_line_item",
+    "asked_along",
+    "copy_links",
+    "framed_origins",
+    "own_losses",
+    "stated_dues",
+    "stray_line_items",
+    "systems_waiting",
+    "unlinked_items",
+]

@@ -6,6 +6,8 @@ from django.db.models import Q, QuerySet
 
 from apps.courses.public import Course, Enrolment, Membership, Section, students
 from apps.kernel.public import not_found
+from apps.links.lti.content import origin_of
+from apps.links.lti.tokens import issuer
 from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placement
 
 
@@ -62,3 +64,10 @@ def students_of(course: Course, member: Membership) -> QuerySet[Enrolment]:
     """The students whom somebody teaches."""
     rows = students(course)
     return rows if member.section_ids is None else rows.filter(section_id__in=member.section_ids)
+
+
+def framed_origins() -> list[str]:
+    """The hosts whose pages may stand inside ours: those of systems that open so, or of which one item does."""
+    rows = LinkedSystem.objects.filter(Q(framed=True) | Q(placements__framed=True), off=False, waits=False)
+    found = {origin_of(address) for row in rows.distinct() for address in (row.login_address, row.launch_address)}
+    return sorted(found | {origin_of(issuer())} if found else found)

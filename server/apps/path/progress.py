@@ -28,6 +28,10 @@ class Progress:
     marks: Marks
     details: dict[tuple[int, str], dict[str, Any]]
 
+    @property
+    def done_items(self) -> frozenset[int]:
+        return frozenset(pk for pk, state in self.course.items.items() if state.done)
+
 
 def progress(course: Course, laid: Layout, person_id: int, now: datetime, known: Marks | None = None) -> Progress:
     """`laid`: the person's own layout. `known`: the person's marks, when the caller has read them already."""

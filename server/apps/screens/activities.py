@@ -10,6 +10,7 @@ from apps.assignments.public import waiting_of_class, work_waiting
 from apps.checks.public import conflicts_waiting
 from apps.courses.public import Course, Seats, WaitingRow
 from apps.library.public import reports_waiting
+from apps.links.public import systems_waiting
 from apps.live.public import absences_waiting
 from apps.messages.public import questions_waiting
 from apps.quizzes.public import quizzes_of_class, quizzes_waiting
@@ -24,6 +25,7 @@ ON_THE_DESK: tuple[DeskSource, ...] = (
     quizzes_waiting,
     talk_waiting,
     reports_waiting,
+    systems_waiting,
     conflicts_waiting,
 )
 """Each app knows what waits in its own rooms; nothing is kept twice."""

@@ -3,17 +3,23 @@
 from __future__ import annotations
 
 import re
+from datetime import datetime
+from pathlib import Path
+from tempfile import TemporaryDirectory
 
+from apps.courses.models import Course
 from apps.gradebook.models import GradedItem
 from apps.layout.models import Item
-from apps.links.actions.fetch_state import fetch_state
+from apps.links.actions.fetch_state import fetch_state, tell_dates
 from apps.links.actions.take_reports import take_reports
 from apps.links.models import LinkedSystem, Placement, Reported
+from apps.messages.models import Question
+from demo.linked import link_sets, write_told
 from django.test import override_settings
 from playwright.sync_api import Page, expect
 
-from tests.base import INSTRUCTOR, KEEPS_UP
-from tests.homework_service import HomeworkService
+from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP
+from tests.homework_service import HomeworkService, homework
 from tests.journeys.browser import Journey
 from tests.worlds import CLOCK
 
@@ -137,3 +143,69 @@ class OnAPhone(WithHomework):
         self.assertFalse(fetch_state(system, item.course))
         self.go(teacher, "/c/srv-110/setup/systems")
         expect(teacher.get_by_text(re.compile("It did not answer when it was last asked"))).to_be_visible()
+
+
+class InTheDemo(WithHomework):
+    """The sets of the demo in the stand-in, which knows the class."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        link_sets(Course.objects.get(slug="srv-110"), self.service.address, datetime.fromisoformat(CLOCK))
+        with TemporaryDirectory() as folder:
+            told = Path(folder) / "told.json"
+            write_told(told)
+            homework.prepare(self.service.env, told)
+
+    def test_a_trial_that_ends_is_told_where_it_matters(self) -> None:
+        page = self.page(BEHIND, "/c/srv-110/week/7")
+        band = page.get_by_text("Your trial of Plumb Line problem sets ends Fri 9 Oct, 23:59.").first
+        expect(band).to_be_visible()
+        self.clean_by_axe(page)
+        self.go(page, "/")
+        expect(page.get_by_text(re.compile("SRV 110: Your trial of Plumb Line"))).to_be_visible()
+        keeps_up = self.page(KEEPS_UP, "/c/srv-110/week/7")
+        expect(keeps_up.locator("[data-item]").first).to_be_visible()
+        expect(keeps_up.get_by_text(re.compile("Your trial of"))).to_have_count(0)
+
+    def test_a_date_that_differs_is_settled_and_the_silent_system_stands_on_the_desk(self) -> None:
+        page = self.page(INSTRUCTOR, "/desk")
+        expect(page.get_by_text(re.compile("Bench Mark checks told nothing since"))).to_be_visible()
+        self.go(page, "/c/srv-110/setup/check")
+        row = page.locator('[data-code="linked.due_differs"]')
+        expect(row).to_contain_text("Set 8B")
+        row.get_by_role("button", name="Keep ours, and tell the system").click()
+        expect(row).to_have_count(0)
+        self.assertFalse(Placement.objects.filter(stated_due__isnull=False).exists())
+        system = LinkedSystem.objects.get(name=NAME)
+        course = Course.objects.get(slug="srv-110")
+        item = Item.objects.get(title__startswith="Set 8B", course=course)
+        tell_dates(system, course, item.pk)
+        self.assertTrue(fetch_state(system, course))
+        self.go(page, "/c/srv-110/setup/check")
+        expect(page.get_by_role("heading", level=2).first).to_be_visible()
+        expect(row).to_have_count(0)
+
+    def test_a_problem_is_asked_about_with_its_numbers_and_tries(self) -> None:
+        item = Item.objects.get(title__startswith="Set 7B", course__slug="srv-110")
+        student = self.page(KEEPS_UP, f"/c/srv-110/item/{item.pk}")
+        with student.context.expect_page() as opened:
+            student.get_by_role("link", name=f"Open in {NAME}").click()
+        there = opened.value
+        problem = there.get_by_role("article", name="Problem 1")
+        problem.get_by_label("Your answer").fill("0.123")
+        problem.get_by_role("button", name="Try").click()
+        expect(there.get_by_role("article", name="Problem 1")).to_contain_text("Not right yet")
+        there.get_by_role("article", name="Problem 1").get_by_role("link", name="Ask the instructor").click()
+        dialog = there.get_by_role("dialog")
+        expect(dialog.get_by_role("heading", name=re.compile("Ask about"))).to_be_visible()
+        self.assertNotIn("asked=", there.url)
+        dialog.get_by_role("textbox").last.click()
+        there.keyboard.type("Is it the root of the sum of squares?", delay=5)
+        dialog.get_by_role("button", name="Ask", exact=True).click()
+        self.eventually(there, lambda: Question.objects.filter(item=item).exists())
+        context = Question.objects.get(item=item).context
+        self.assertEqual(context["put"], "1. Misclosure of a traverse")
+        self.assertEqual(context["put_tries"], ["0.123: wrong"])
+        self.assertTrue(context["put_version"])
+        teacher = self.page(INSTRUCTOR, "/c/srv-110/talk/questions")
+        expect(teacher.get_by_text("problem “1. Misclosure of a traverse” in the linked system")).to_be_visible()

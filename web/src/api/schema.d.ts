@@ -1952,6 +1952,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{slug}/items/{item_id}/link/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hear Link Asked
+         * @description The reader came back to ask about a problem there.
+         */
+        post: operations["hear_link_asked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Resend Link Dates
+         * @description The course's due moment stands; the system is told.
+         */
+        post: operations["resend_link_dates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{slug}/items/{item_id}/link/fetch": {
         parameters: {
             query?: never;
@@ -1963,6 +2003,26 @@ export interface paths {
         put?: never;
         /** Fetch Item Link */
         post: operations["fetch_item_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{slug}/items/{item_id}/link/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask About Problem
+         * @description About a problem of a linked system, with what it sent along.
+         */
+        post: operations["ask_about_problem"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5604,6 +5664,31 @@ export interface components {
             /** System */
             system: string;
         };
+        /**
+         * AccessLoss
+         * @description `until`: when it ends or ended, null where there never was any. `items`: the first few of `count` that can't
+         *     be done
+         *     without it; `matters`: the first due moment that it costs.
+         */
+        AccessLoss: {
+            /** Code */
+            code: string;
+            /** Count */
+            count: number;
+            /** Items */
+            items: components["schemas"]["ItemRef"][];
+            kind: components["schemas"]["Kind"];
+            /** Matters */
+            matters: string | null;
+            /** Over */
+            over: boolean;
+            /** Slug */
+            slug: string;
+            /** System */
+            system: string;
+            /** Until */
+            until: string | null;
+        };
         /** AccessRead */
         AccessRead: {
             /** Kept */
@@ -7633,7 +7718,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "question" | "regrade" | "ungraded" | "unfinished" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "quiz_paper" | "absence" | "date_check" | "unopened" | "stale_term" | "behind";
+            kind: "question" | "regrade" | "ungraded" | "unfinished" | "discussion" | "paper" | "held" | "report" | "post_report" | "quiz" | "quiz_held" | "quiz_paper" | "absence" | "date_check" | "unopened" | "stale_term" | "behind" | "system_silent" | "system_away" | "score_differs";
             /** Lines */
             lines: string[];
             /** Person */
@@ -9410,6 +9495,11 @@ export interface components {
             rows: components["schemas"]["ReportRow"][];
             /** Silent Since */
             silent_since: string | null;
+        };
+        /** LinkTicket */
+        LinkTicket: {
+            /** Ticket */
+            ticket: string;
         };
         /** LinkedSystems */
         LinkedSystems: {
@@ -13548,6 +13638,8 @@ export interface components {
         };
         /** Sheet */
         Sheet: {
+            /** Access */
+            access: components["schemas"]["AccessLoss"][];
             /** Break Name */
             break_name: string | null;
             /** Can Lay Out */
@@ -14985,6 +15077,16 @@ export interface components {
             done: boolean;
         };
         /**
+         * TicketIn
+         * @description `ticket`: for what comes along from a linked system.
+         */
+        TicketIn: {
+            /** Html */
+            html: string;
+            /** Ticket */
+            ticket: string;
+        };
+        /**
          * ToJoin
          * @description What a code lets into. `fate`: what joining means for the reader.
          */
@@ -15033,6 +15135,8 @@ export interface components {
         };
         /** Today */
         Today: {
+            /** Access */
+            access: components["schemas"]["AccessLoss"][];
             /** Budget */
             budget: number[];
             /** Courses */
@@ -18933,6 +19037,56 @@ export interface operations {
             };
         };
     };
+    hear_link_asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkTicket"];
+                };
+            };
+        };
+    };
+    resend_link_dates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ItemLink"];
+                };
+            };
+        };
+    };
     fetch_item_link: {
         parameters: {
             query?: never;
@@ -18952,6 +19106,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinkReports"];
+                };
+            };
+        };
+    };
+    ask_about_problem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicketIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKept"];
                 };
             };
         };

@@ -51,6 +51,8 @@ export default {
     none: "You have no access to {system} yet.",
     over: "Your access to {system} ended {until}.",
     blocks: "Without it you can't do: {titles}.",
+    lost: "Without it you can't do",
+    andMore: "and {n} more",
     matters: "The first of it is due {at}.",
     renew: "Get or renew it in the system; it opens from here all the same.",
     said: "{system} says: {text}",

@@ -36,6 +36,8 @@ export default {
     due: "due {at}",
     attempt: "attempt {n}",
     receipt: "receipt {n}",
+    putThere: "problem “{name}” in the linked system",
+    putVersion: "numbers {version}",
     put: "question “{name}”, attempt {n}",
     putText: "asked: {text}",
     putAnswers: "answered: {text}",

@@ -91,6 +91,8 @@ export default {
     clear: "No conflicts. Dates, weights, texts and links agree.",
     line: "Checked {at}, and again after every change.",
     fix: "Do it",
+    resend: "Keep ours, and tell the system",
+    resent: "Ours stands. The system is told.",
     fixAll: "Do all {n} fixes",
     waive: "It is meant so",
     unwaive: "Look at it again",

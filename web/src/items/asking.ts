@@ -47,6 +47,21 @@ export function useAsking(slug: () => string) {
   };
 }
 
+/** About a problem of a linked system: what it sent along goes with the question. */
+export const useAskingProblem = (slug: () => string) =>
+  useWrite(
+    ({ itemId, ticket, html, key }: { itemId: number; ticket: string; html: string; key: string }) =>
+      told(
+        client.POST("/api/courses/{slug}/items/{item_id}/link/questions", {
+          params: { path: { slug: slug(), item_id: itemId } },
+          body: { html, ticket },
+          headers: { "Idempotency-Key": key },
+        }),
+      ),
+    () => touched.asking(slug()),
+    true,
+  );
+
 /** About one's own answer in a quiz: its numbers and tries go along. */
 export const useAskingAnswer = (slug: () => string) =>
   useWrite(

@@ -24,6 +24,7 @@ from apps.layout.changes import (
     write_text,
 )
 from apps.layout.public import latest_texts, layout
+from apps.links.public import adopt_line_item
 from apps.messages.public import reword, unsaid
 
 
@@ -88,8 +89,8 @@ def _apply(actor: Actor, course: Course, fix: Fix) -> None:
             set_weights(actor, course, {int(k): Decimal(str(v)) for k, v in values.items()})
         case "set_drops":
             set_drops(actor, course, target, int(values["lowest"]), int(values["highest"]))  # type: ignore[call-overload]
-        case "drop_graded":
-            drop_graded(actor, course, target)
+        case "adopt_line_item" | "drop_graded":
+            (adopt_line_item if fix.kind == "adopt_line_item" else drop_graded)(actor, course, target)
         case "replace_text" | "unlink":
             _set_text(actor, course, fix)
         case other:

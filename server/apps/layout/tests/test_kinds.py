@@ -22,8 +22,6 @@ from apps.path.models import Fact
 from apps.reviews.models import Reading
 
 READING = "Latitudes and departures"
-
-
 COURSE = "/courses/srv-110"
 
 

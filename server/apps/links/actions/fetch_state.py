@@ -38,9 +38,8 @@ def fetch_state(system: LinkedSystem, course: Course) -> bool:
     """Whether the system answered. Called by jobs; what one context told is kept even when the next one fails."""
     if not system.state_address or system.off:
         return False
-    sections: list[Section | None] = [*course.sections.order_by("number")] or [None]
     try:
-        for section in sections:
+        for section in contexts_of(course):
             told = ask(system, course, section)
             with transaction.atomic():
                 _take(system, course, section, told)
@@ -55,6 +54,12 @@ def fetch_state(system: LinkedSystem, course: Course) -> bool:
         row.fetched_at, row.asked_at = now(), None
         row.save(update_fields=["fetched_at", "asked_at"])
     return True
+
+
+def contexts_of(course: Course) -> list[Section | None]:
+    """Its sections, or the course itself where it has none."""
+    found: list[Section | None] = list(course.sections.order_by("number"))
+    return found or [None]
 
 
 def due_again(system: LinkedSystem, course: Course) -> bool:
@@ -79,6 +84,18 @@ def ask(system: LinkedSystem, course: Course, section: Section | None, body: Any
     if not isinstance(told, Mapping):
         raise NotFetched("unreadable")
     return told
+
+
+def tell_dates(system: LinkedSystem, course: Course, item_id: int) -> None:
+    """Our due moment of an item, section by section. Raises NotFetched."""
+    line = LineItem.objects.filter(item_id=item_id).first()
+    item = layout(course).items.get(item_id)
+    if line is None or item is None or item.span.due is None:
+        return
+    for section in contexts_of(course):
+        base = f"{service_base(course, section)}/line-items"
+        told = {"id": f"{base}/{line.key}", "endDateTime": item.span.due.isoformat()}
+        ask(system, course, section, {"lineItems": [told]})
 
 
 def _take(system: LinkedSystem, course: Course, section: Section | None, told: Mapping[str, Any]) -> None:

@@ -12,7 +12,9 @@ def hear_dates(course: Course, row: LineItem, starts: datetime | None, ends: dat
     check.
 
     A system that says none says nothing."""
-    row.starts, row.ends = starts, ends
-    row.save(update_fields=["starts", "ends"])
+    if (row.starts, row.ends) != (starts, ends):
+        row.starts, row.ends = starts, ends
+        row.save(update_fields=["starts", "ends"])
     if row.item_id is not None and ends is not None:
-        Placement.objects.filter(item_id=row.item_id).update(stated_due=ends, stated_at=now())
+        stated = Placement.objects.filter(item_id=row.item_id).exclude(stated_due=ends)
+        stated.update(stated_due=ends, stated_at=now())

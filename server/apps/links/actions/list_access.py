@@ -17,7 +17,7 @@ from apps.courses.public import Course, can_teach, membership
 from apps.kernel.public import Actor, now, require
 from apps.layout.public import date_order_of
 from apps.links.actions.say_access import keep_access
-from apps.links.api import schemas as s
+from apps.links.api import access_schemas as s
 from apps.links.models import SystemAccess
 from apps.links.queries import students_of, system_for
 

@@ -7,7 +7,7 @@ from apps.courses.public import can_teach, course_by_slug
 from apps.kernel.public import actor_of, answer, require, write
 from apps.links.actions.list_access import list_access
 from apps.links.actions.say_access import say_access
-from apps.links.api import schemas as s
+from apps.links.api import access_schemas as s
 from apps.links.pages.access import access_page
 from apps.links.queries import system_for
 from apps.path.public import enter

@@ -10,9 +10,10 @@ from apps.courses.public import Course, can_lay_out, can_teach, course_by_slug
 from apps.kernel.public import actor_of, answer, require, sentence, write
 from apps.layout.public import Changed, changed, layout
 from apps.links.actions.fetch_now import fetch_now
-from apps.links.actions.hear_return import hear_return
+from apps.links.actions.hear_return import hear_asked, hear_return
 from apps.links.actions.link_item import LinkWish, link_item
 from apps.links.actions.pick import PickedWish, begin_choice, picking_of, place_picked
+from apps.links.actions.resend_dates import resend_dates
 from apps.links.actions.settle_report import settle_report
 from apps.links.actions.settle_section import settle_section
 from apps.links.api import schemas as s
@@ -76,6 +77,14 @@ def fetch_item_link(request: SignedIn, slug: str, item_id: int) -> s.LinkReports
     return reports_page(course, item_id, reader.member)
 
 
+@router.post(ITEM + "/dates", response=s.ItemLink)
+@write
+def resend_link_dates(request: SignedIn, slug: str, item_id: int) -> s.ItemLink:
+    """The course's due moment stands; the system is told."""
+    resend_dates(actor_of(request), course_by_slug(slug), item_id)
+    return _link(request, slug, item_id)
+
+
 @router.post(ITEM + "/section", response=s.ItemLink)
 @write
 def settle_link_section(request: SignedIn, slug: str, item_id: int) -> s.ItemLink:
@@ -90,6 +99,13 @@ def hear_link_return(request: SignedIn, slug: str, item_id: int, payload: s.Told
     """What the system sent along when it sent the reader back."""
     hear_return(actor_of(request), course_by_slug(slug), item_id, payload.token)
     return _link(request, slug, item_id)
+
+
+@router.post(ITEM + "/asked", response=s.LinkTicket)
+@write
+def hear_link_asked(request: SignedIn, slug: str, item_id: int, payload: s.ToldIn) -> s.LinkTicket:
+    """The reader came back to ask about a problem there."""
+    return s.LinkTicket(ticket=hear_asked(actor_of(request), course_by_slug(slug), item_id, payload.token))
 
 
 @router.post(PICKING, response=s.PickingBegun)

@@ -205,6 +205,10 @@ class ToldIn(BaseModel):
     token: Annotated[str, Field(max_length=20_000)]
 
 
+class LinkTicket(BaseModel):
+    ticket: str
+
+
 class PickingIn(BaseModel):
     system: Annotated[str, Field(max_length=40)]
     module_id: int
@@ -251,48 +255,3 @@ class PlaceOne(BaseModel):
 
 class PickedPlaces(BaseModel):
     items: Annotated[list[PlaceOne], Field(max_length=200)]
-
-
-class AccessRow(BaseModel):
-    person_id: int
-    name: str
-    section: str
-    kind: Kind
-    until: datetime | None
-    code: str
-    said_by: str
-    said_at: datetime | None
-    blocked: BlockedOut | None
-
-
-class AccessList(BaseModel):
-    system: str
-    rows: list[AccessRow]
-
-
-class AccessIn(BaseModel):
-    kind: Kind
-    until: datetime | None = None
-    code: Annotated[str, Field(max_length=80)] = ""
-
-
-class AccessText(BaseModel):
-    """A list: name or e-mail, kind, until, code; `confirm`: keep it, else say what it would do."""
-
-    text: Annotated[str, Field(max_length=500_000)]
-    confirm: bool = False
-
-
-class AccessLine(BaseModel):
-    line: int
-    given: str
-    name: str
-    kind: str
-    until: datetime | None
-    code: str
-    wrong: str
-
-
-class AccessRead(BaseModel):
-    lines: list[AccessLine]
-    kept: int

@@ -3,7 +3,7 @@ import uuid
 from django.db import models
 from django.db.models import Q
 
-from apps.courses.public import Course, Section
+from apps.courses.public import Course, Section, raises_version
 from apps.layout.public import Item
 from apps.links.models.system import LinkedSystem
 
@@ -36,3 +36,10 @@ class LineItem(models.Model):
             models.UniqueConstraint(fields=["item"], condition=Q(item__isnull=False), name="one_line_item_an_item")
         ]
         indexes = [models.Index(fields=["system", "course"], name="line_items_of_system")]
+        # The date check tells of those that a system made by itself.
+        triggers = [
+            raises_version(
+                "CASE WHEN COALESCE(NEW.made_by_system, OLD.made_by_system)"
+                " THEN COALESCE(NEW.course_id, OLD.course_id) END"
+            )
+        ]

@@ -2,6 +2,7 @@ import uuid
 
 from django.db import models
 
+from apps.courses.public import raises_version
 from apps.layout.public import Item
 from apps.links.models.system import MOST_ADDRESS, LinkedSystem
 
@@ -25,3 +26,6 @@ class Placement(models.Model):
     framed = models.BooleanField(null=True)
     stated_due = models.DateTimeField(null=True)
     stated_at = models.DateTimeField(null=True)
+
+    class Meta:
+        triggers = [raises_version("SELECT course_id FROM layout_item WHERE id = COALESCE(NEW.item_id, OLD.item_id)")]

@@ -9,6 +9,7 @@ from unvo_core.links.access import Access, Blocked, Kind, Wanted, blocked
 from apps.courses.public import Course, Membership
 from apps.kernel.public import now
 from apps.layout.public import Layout, layout, layout_for
+from apps.links.api import access_schemas as a
 from apps.links.api import schemas as s
 from apps.links.kinds import LINKED
 from apps.links.models import LinkedSystem, Placement, SystemAccess
@@ -57,7 +58,7 @@ def own_access(system: LinkedSystem, course: Course, laid: Layout, person_id: in
     return s.OwnAccess(kind=Kind(row.kind), until=row.until, blocked=blocked_out(found, laid))
 
 
-def access_page(system: LinkedSystem, course: Course, member: Membership) -> s.AccessList:
+def access_page(system: LinkedSystem, course: Course, member: Membership) -> a.AccessList:
     """Every student whom the reader teaches, with what is known of them."""
     laid, placed = layout(course), placed_of(system, course)
     known = {a.person_id: a for a in SystemAccess.objects.filter(system=system, course=course)}
@@ -72,7 +73,7 @@ def access_page(system: LinkedSystem, course: Course, member: Membership) -> s.A
             wanted = wanted_of(mine, placed, done.get(row.person_id, frozenset()))
             found = blocked(access_of(own), wanted, now())
         shown.append(
-            s.AccessRow(
+            a.AccessRow(
                 person_id=row.person_id,
                 name=row.person.name,
                 section=row.section.name if row.section is not None else "",
@@ -84,7 +85,7 @@ def access_page(system: LinkedSystem, course: Course, member: Membership) -> s.A
                 blocked=blocked_out(found, laid),
             )
         )
-    return s.AccessList(system=system.name, rows=shown)
+    return a.AccessList(system=system.name, rows=shown)
 
 
 def _done(course: Course, placed: frozenset[int]) -> Mapping[int, frozenset[int]]:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from decimal import Decimal
+from fractions import Fraction
 
 from apps.courses.public import Course, Membership
 from apps.gradebook.public import CellScores, Score, cells_of_item, graded_row
@@ -115,12 +117,10 @@ def report_rows(course: Course, item_id: int, member: Membership) -> list[s.Repo
 
 
 def _row(row: Reported, item: LaidItem, name: str, cell: CellScores | None, givers: dict[int, str]) -> s.ReportRow:
-    theirs, ours = _theirs(row, item), _ours(cell)
+    ours = _ours(cell)
     by = givers.get(row.person_id, "")
-    settled = row.kept_given is not None and row.kept_given == (
-        row.given if row.asked_given is None else row.asked_given
-    )
-    differs = theirs is not None and not settled and (row.asked_given is not None or (bool(by) and ours != theirs))
+    differs = not is_settled(row, item, ours if by else None)
+    theirs = _theirs(row, item)
     return s.ReportRow(
         person_id=row.person_id,
         name=name,
@@ -135,10 +135,20 @@ def _row(row: Reported, item: LaidItem, name: str, cell: CellScores | None, give
     )
 
 
+def is_settled(row: Reported, item: LaidItem, given: Decimal | None) -> bool:
+    """Whether nobody has to say which score counts. `given`: the one that a person gave here, None where none did."""
+    last = row.given if row.asked_given is None else row.asked_given
+    if row.kept_given is not None and row.kept_given == last:
+        return True
+    theirs = _theirs(row, item)
+    return theirs is None or (row.asked_given is None and (given is None or given == theirs))
+
+
 def _theirs(row: Reported, item: LaidItem) -> Decimal | None:
-    if row.asked_given is not None:
-        row.given = row.asked_given
+    """What the system says in the points of the item; what it said when it was asked goes before what it sent."""
     report = report_of(row)
+    if row.asked_given is not None:
+        report = replace(report, given=Fraction(row.asked_given))
     return score_in(report, item) if report.counts and item.points else None
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from apps.courses.public import Course, Seat, can_lay_out, can_study, instructors, membership
 from apps.kernel.public import Actor, require, together, with_own_files
 from apps.library.public import EntryWish, answered_before, change_entry, make_entry, people_of
+from apps.links.public import asked_along
 from apps.messages.public import Question, QuestionWish, ask, note_published, question_out, question_row
 from apps.messages.public import near as near_questions
 from apps.path.public import Reader, laid_for, opened_items, own_progress
@@ -17,6 +18,13 @@ LONGEST = 2000
 def ask_about_answer(actor: Actor, course: Course, item_id: int, answer_id: int, html: str) -> Question:
     require(can_study(membership(actor, course)))
     along = asked_about(course, item_id, actor.person_id or 0, answer_id)
+    return ask(actor, course, QuestionWish("item", item_id, html, open_to_class=False), along)
+
+
+def ask_about_problem(actor: Actor, course: Course, item_id: int, html: str, ticket: str) -> Question:
+    """About a problem of a linked system: its text, the numbers and the tries come along."""
+    require(can_study(membership(actor, course)))
+    along = asked_along(actor, item_id, ticket)
     return ask(actor, course, QuestionWish("item", item_id, html, open_to_class=False), along)
 
 

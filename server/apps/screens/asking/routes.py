@@ -35,6 +35,14 @@ def ask_about_answer(request: SignedIn, slug: str, item_id: int, answer_id: int,
     return QuestionKept(id=made.pk, at=made.at)
 
 
+@router.post("/courses/{slug}/items/{item_id}/link/questions", response=QuestionKept)
+@write
+def ask_about_problem(request: SignedIn, slug: str, item_id: int, payload: s.TicketIn) -> QuestionKept:
+    """About a problem of a linked system, with what it sent along."""
+    made = page.ask_about_problem(actor_of(request), course_by_slug(slug), item_id, payload.html, payload.ticket)
+    return QuestionKept(id=made.pk, at=made.at)
+
+
 @router.post(ONE, response=s.Publication)
 @write
 def publish_answer(request: SignedIn, slug: str, question_id: int, payload: s.PublicationIn) -> s.Publication:

@@ -23,6 +23,13 @@ class Asking(BaseModel):
     others: list[Addressee]
 
 
+class TicketIn(BaseModel):
+    """`ticket`: for what comes along from a linked system."""
+
+    html: str
+    ticket: str
+
+
 class NearIn(BaseModel):
     text: str
 

@@ -23,6 +23,9 @@ Kind = Literal[
     "unopened",
     "stale_term",
     "behind",
+    "system_silent",
+    "system_away",
+    "score_differs",
 ]
 
 

@@ -15,7 +15,8 @@ from apps.gradebook.public import SHEET
 from apps.kernel.public import AuditRecord, AuditTouch
 from apps.layout.public import layout
 from apps.screens.history import schemas as out
-from apps.screens.history.words import CHANGES, Words
+from apps.screens.history.headlines import CHANGES
+from apps.screens.history.words import Words
 
 PAGE = 40
 MOST_LINES = 24

@@ -13,7 +13,7 @@ import apps
 from apps.assignments.models import Brief
 from apps.gradebook.models import Category, GradedItem
 from apps.layout.models import Item, Module
-from apps.screens.history.words import CHANGES
+from apps.screens.history.headlines import CHANGES
 
 SET_7A, SET_6A, READING = (
     "Set 7A: latitudes and departures",

@@ -11,6 +11,7 @@ from unvo_core.plan.day_plan import DayPlan, day_plan
 from apps.courses.public import RUNNING, Course, Enrolment
 from apps.gradebook.public import new_scores, points
 from apps.layout.public import item_ref, layout, layout_for, ref, start_by
+from apps.links.public import own_losses
 from apps.messages.public import announcements_in, shown
 from apps.path.public import Progress, progress_in
 from apps.people.public import Person
@@ -56,6 +57,7 @@ def today(person: Person, now: datetime) -> out.Today:
         since=since,
         news=_news(person, since, known, {pk: course for pk, (course, _) in courses.items()}),
         said=_said(person, since, now, courses),
+        access=own_losses(courses, person.pk, frozenset().union(*(k.done_items for k in known.values())), now),
         courses=len(courses),
     )
 

@@ -5,6 +5,7 @@ from pydantic import BaseModel
 from unvo_core.path.evaluate import State
 
 from apps.layout.public import ItemRef, KindCode
+from apps.links.public import AccessLoss
 from apps.messages.public import AnnouncementOut
 from apps.screens.schemas import AnyOf, WantRow
 
@@ -92,6 +93,7 @@ class Today(BaseModel):
     since: datetime
     news: list[News]
     said: list[SaidSince]
+    access: list[AccessLoss]
     courses: int
 
 

@@ -10,6 +10,7 @@ from unvo_core.schedule.term import Week
 from apps.courses.public import Course
 from apps.kernel.public import not_found
 from apps.layout.public import LaidItem, Layout, class_out, item_ref, ref, start_by
+from apps.links.public import AccessLoss, own_losses
 from apps.messages.public import AnnouncementOut, announcements_by, of_week, shown
 from apps.path.public import Reader, laid_for
 from apps.screens.rows import Seen, look, sheet_module
@@ -47,7 +48,15 @@ def sheet(course: Course, key: str, reader: Reader) -> out.Sheet:
         next_item_id=_next_here(laid, key, seen),
         later=_later(laid, key, week.last_day, seen, reader) if week and not teaching else [],
         said=_said(course, laid, week, reader) if week else [],
+        access=[] if teaching else _access(course, laid, seen, reader),
     )
+
+
+def _access(course: Course, laid: Layout, seen: Seen, reader: Reader) -> list[AccessLoss]:
+    """What runs out before long, for a student of flesh and blood."""
+    if reader.made_up is not None or seen.progress is None:
+        return []
+    return own_losses({course.pk: (course, laid)}, reader.person_id, seen.progress.done_items, reader.now)
 
 
 def _said(course: Course, laid: Layout, week: Week, reader: Reader) -> list[AnnouncementOut]:

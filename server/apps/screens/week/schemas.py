@@ -5,6 +5,7 @@ from unvo_core.path.evaluate import State
 
 from apps.courses.public import Role
 from apps.layout.public import ClassMeeting, ItemRef, KindCode
+from apps.links.public import AccessLoss
 from apps.messages.public import AnnouncementOut
 from apps.screens.schemas import SheetModule
 
@@ -88,3 +89,4 @@ class Sheet(BaseModel):
     next_item_id: int | None
     later: list[Later]
     said: list[AnnouncementOut]
+    access: list[AccessLoss]

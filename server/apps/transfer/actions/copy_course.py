@@ -6,6 +6,7 @@ from apps.gradebook.public import copy_grading
 from apps.kernel.public import Actor, require
 from apps.layout.changes import copy_layout
 from apps.library.public import copy_library
+from apps.links.public import copy_links
 from apps.messages.public import copy_announcements, copy_writing_rule
 from apps.people.public import can_make_courses
 from apps.questions.public import copy_banks
@@ -24,6 +25,7 @@ def copy_course(actor: Actor, source: Course, title: str, code: str) -> Course:
     copy_quizzes(source, course, items, brought)
     copy_briefs(course, items)
     copy_reviews(items)
+    copy_links(course, items)
     copy_discussions(course, items)
     copy_library(source, course, items)
     copy_announcements(source, course, items)

@@ -16,7 +16,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { say } from "@/ui/notice/notices";
 import RichText from "@/ui/richtext/RichText.vue";
-import { uploadQuestionPicture, useAsking, useAskingAnswer } from "../asking";
+import { uploadQuestionPicture, useAsking, useAskingAnswer, useAskingProblem } from "../asking";
 
 /** 'Ask about this': whom first, what was asked already, and what comes along by itself. */
 const {
@@ -25,6 +25,7 @@ const {
   itemId = null,
   title = "",
   answer = 0,
+  ticket = "",
 } = defineProps<{
   slug: string;
   about: Shapes["QuestionIn"]["about"];
@@ -33,12 +34,15 @@ const {
   title?: string;
   /** One's own answer in a quiz: it goes along with the numbers and tries, and nobody else of the class finds it. */
   answer?: number;
+  /** For what comes along from a linked system. */
+  ticket?: string;
 }>();
 const emit = defineEmits<{ close: [] }>();
 const { t } = useI18n();
 const wrong = useWrong();
 const writes = useAsking(() => slug);
 const askAnswer = useAskingAnswer(() => slug);
+const askProblem = useAskingProblem(() => slug);
 const { data: me } = useMe();
 const { data: asking } = useQuery(courseAsked(() => slug).asking());
 const { data: ribbon } = useRibbon(() => slug);
@@ -46,7 +50,7 @@ const TEAM = -1;
 const QUIET_MS = 700;
 const LEAST = 12;
 const whom = ref(TEAM);
-const what = `question.${slug}.${about}.${itemId ?? 0}.${answer}`;
+const what = `question.${slug}.${about}.${itemId ?? 0}.${ticket ? "there" : answer}`;
 const person = () => me.value?.id ?? 0;
 const kept = keptTyped<string>(person(), what);
 const html = ref(kept?.value ?? "");
@@ -99,6 +103,7 @@ async function send(): Promise<void> {
   if (keyed !== wish) [key, keyed] = [wishKey(), wish];
   try {
     if (answer && itemId) await askAnswer.mutateAsync({ itemId, answer, html: html.value, key });
+    else if (ticket && itemId) await askProblem.mutateAsync({ itemId, ticket, html: html.value, key });
     else
       await writes.ask.mutateAsync({
         about,
@@ -171,7 +176,7 @@ async function meToo(id: number): Promise<void> {
             >
           </label>
         </fieldset>
-        <p class="text-[14px] text-soft">{{ t(`asked.along.${answer ? "answer" : about}`) }}</p>
+        <p class="text-[14px] text-soft">{{ t(`asked.along.${answer || ticket ? "answer" : about}`) }}</p>
         <RichEditor
           low
           :html="kept?.value ?? ''"
@@ -200,7 +205,7 @@ async function meToo(id: number): Promise<void> {
             <span v-if="one.own_too" class="text-[14px] text-soft">{{ t("asked.isToo") }}</span>
           </div>
         </section>
-        <UiCheck v-if="about !== 'score' && !answer" v-model="open" :label="t('asked.open')" />
+        <UiCheck v-if="about !== 'score' && !answer && !ticket" v-model="open" :label="t('asked.open')" />
         <p v-else class="text-[14px] text-soft">{{ t("asked.private") }}</p>
         <p v-if="refused" role="alert" class="text-late">{{ refused }}</p>
         <div class="flex gap-2">

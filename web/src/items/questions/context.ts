@@ -12,7 +12,10 @@ export function contextWords(question: Shapes["QuestionOut"], t: Composer["t"]):
     found.due ? t("asked.due", { at: found.due }) : "",
     found.attempt ? t("asked.attempt", { n: found.attempt }) : "",
     found.receipt ? t("asked.receipt", { n: found.receipt }) : "",
-    found.put ? t("asked.put", { name: found.put, n: found.put_attempt }) : "",
+    found.put
+      ? t(found.put_attempt ? "asked.put" : "asked.putThere", { name: found.put, n: found.put_attempt ?? 0 })
+      : "",
+    found.put_version ? t("asked.putVersion", { version: found.put_version }) : "",
     found.put_text ? t("asked.putText", { text: found.put_text }) : "",
     found.put_answers ? t("asked.putAnswers", { text: found.put_answers }) : "",
     ...(tries ?? []).map((text, n) => t("asked.putTry", { n: n + 1, text })),

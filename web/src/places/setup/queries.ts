@@ -152,6 +152,16 @@ export const useSetupWrites = (slug: () => string) => ({
       told(client.POST("/api/courses/{slug}/date-check/waive", { params: at(slug), body, headers })),
     () => touched.check(slug()),
   ),
+  resend: useWrite(
+    (id: number, headers) =>
+      told(
+        client.POST("/api/courses/{slug}/items/{item_id}/link/dates", {
+          params: { path: { slug: slug(), item_id: id } },
+          headers,
+        }),
+      ),
+    () => touched.layout(slug()),
+  ),
   copy: useWrite(
     (body: Shapes["CopyIn"], headers) =>
       told(client.POST("/api/courses/{slug}/copy", { params: at(slug), body, headers })),

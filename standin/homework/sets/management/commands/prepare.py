@@ -30,9 +30,13 @@ class Command(BaseCommand):
 
 @transaction.atomic
 def take_over(told: dict[str, Any]) -> None:
-    """A platform, its contexts, accounts, sets and scores; one that is known already stays as it is."""
-    if Platform.objects.filter(client_id=told["client_id"]).exists():
+    """A platform, its contexts, accounts, sets and scores. One that is known already stays as it is, unless it has
+    moved
+    to another address: then all of it is taken over anew."""
+    known = Platform.objects.filter(client_id=told["client_id"])
+    if known.filter(issuer=told["about"]["issuer"]).exists():
         return
+    known.delete()
     platform = keep_platform(told["about"], told["given"])
     contexts = {}
     for one in told["contexts"]:

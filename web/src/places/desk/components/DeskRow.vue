@@ -47,6 +47,10 @@ const hint = computed(() => {
   if (row.kind === "held") return t("desk.heldHint");
   if (row.kind === "unopened" && row.by) return t("desk.unopenedHint", { at: times.value.day(row.by) });
   if (row.kind === "stale_term") return t("desk.staleHint");
+  if (row.kind === "system_silent" && row.since)
+    return t("desk.silentHint", { name: row.person, at: times.value.moment(row.since) });
+  if (row.kind === "system_away" && row.since)
+    return t("desk.awayHint", { name: row.person, at: times.value.moment(row.since) });
   if (row.person && row.since) return t("desk.said", { name: row.person, at: times.value.moment(row.since) });
   return row.since ? t("desk.oldest", { at: times.value.moment(row.since) }) : "";
 });

@@ -1,5 +1,6 @@
 import {
   gradePath,
+  itemPath,
   quizClassPath,
   quizSheetsPath,
   postPath,
@@ -24,6 +25,9 @@ export function leadOf(row: DeskRow, t: (key: string) => string): { to: string; 
     date_check: { to: setupPath(row.slug, "check"), word: t("desk.toCheck") },
     unopened: { to: setupPath(row.slug, "check"), word: t("desk.toOpen") },
     stale_term: { to: setupPath(row.slug, "move"), word: t("desk.toMove") },
+    system_silent: { to: setupPath(row.slug, "systems"), word: t("desk.toSystem") },
+    system_away: { to: setupPath(row.slug, "systems"), word: t("desk.toSystem") },
+    score_differs: { to: itemPath(row.slug, item), word: t("desk.toScores") },
     behind: { to: rosterPath(row.slug, "behind"), word: t("desk.toRoster") },
   };
   return places[row.kind];

@@ -11,9 +11,16 @@ const { access, system, zone, now } = defineProps<{
   zone: string;
   now: string;
 }>();
+const MOST_NAMED = 3;
 const { t } = useI18n();
 const times = useTimes(() => zone);
 const over = computed(() => access.until !== null && access.until <= now);
+const titles = computed(() => {
+  const all = access.blocked?.titles ?? [];
+  const more = all.length - MOST_NAMED;
+  const named = all.slice(0, MOST_NAMED).join(", ");
+  return more > 0 ? `${named} ${t("links.andMore", { n: more })}` : named;
+});
 const first = computed(() => {
   if (access.kind === "none") return t("links.none", { system });
   const until = access.until ? times.value.moment(access.until) : "";
@@ -25,7 +32,7 @@ const first = computed(() => {
 <template>
   <div v-if="access.blocked" class="border-l-4 border-late py-1 pl-3">
     <p class="font-semibold">{{ first }}</p>
-    <p>{{ t("links.blocks", { titles: access.blocked.titles.join(", ") }) }}</p>
+    <p>{{ t("links.blocks", { titles: titles }) }}</p>
     <p v-if="access.blocked.matters">
       {{ t("links.matters", { at: times.moment(access.blocked.matters) }) }}
     </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref } from "vue";
+import { computed, defineAsyncComponent, onMounted, onUnmounted, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRoute, useRouter } from "vue-router";
 import { Problem, type Shapes } from "@/api/client";
@@ -10,6 +10,8 @@ import { say, sayWrong } from "@/ui/notice/notices";
 import AccessNote from "./AccessNote.vue";
 import LinkFacts from "./LinkFacts.vue";
 import { useLink, useLinkWrites } from "./queries";
+
+const AskDialog = defineAsyncComponent(() => import("@/items/components/AskDialog.vue"));
 
 /** Work of a linked system as its student finds it: what will arrive there, how far they are, and the way in. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
@@ -22,6 +24,8 @@ const id = () => page.row.id;
 const { data: link, error } = useLink(() => slug, id);
 const writes = useLinkWrites(() => slug, id);
 const framed = ref(false);
+/** For a problem that the reader came back to ask about. */
+const ticket = ref("");
 const unset = computed(() => error.value instanceof Problem && error.value.status === 404);
 const label = computed(() => t("links.open", { system: link.value?.system ?? "" }));
 
@@ -39,13 +43,14 @@ defineExpose({ action });
 const back = () => document.visibilityState === "visible" && void stale(touched.doing(slug));
 onMounted(async () => {
   addEventListener("focus", back);
-  const { told, lti_msg: word, lti_errormsg: fault, ...rest } = route.query;
-  if (!told && !word && !fault) return;
+  const { told, asked, lti_msg: word, lti_errormsg: fault, ...rest } = route.query;
+  if (!told && !asked && !word && !fault) return;
   await router.replace({ query: rest });
   const said = String(fault ?? word ?? "");
   if (said) say(t("links.said", { system: link.value?.system ?? "", text: said.slice(0, 300) }));
   try {
     if (told) await writes.heard.mutateAsync(String(told));
+    if (asked) ticket.value = (await writes.asked.mutateAsync(String(asked))).ticket;
   } catch (failed) {
     sayWrong(wrong(failed));
   }
@@ -60,6 +65,15 @@ async function here(): Promise<void> {
 
 <template>
   <section v-if="link" class="mt-5 grid gap-4">
+    <AskDialog
+      v-if="ticket"
+      :slug="slug"
+      about="item"
+      :item-id="page.row.id"
+      :title="page.row.title"
+      :ticket="ticket"
+      @close="ticket = ''"
+    />
     <div class="card px-4 py-3">
       <LinkFacts :link="link" :zone="page.zone" :now="page.now" />
     </div>

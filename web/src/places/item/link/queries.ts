@@ -35,6 +35,12 @@ export function useLinkWrites(slug: () => string, id: () => number) {
       all,
       true,
     ),
+    asked: useWrite(
+      (token: string, headers) =>
+        told(client.POST(`${LINK}/asked`, { params: params(), body: { token }, headers })),
+      () => touched.nothing(),
+      true,
+    ),
     fetch: useWrite(
       async (_: null, headers) =>
         keepReports(await told(client.POST(`${LINK}/fetch`, { params: params(), headers }))),

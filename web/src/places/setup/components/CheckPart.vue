@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { useDone } from "@/items/said";
+import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useCheck, useSetupWrites } from "../queries";
@@ -29,6 +30,11 @@ const fixable = computed(() =>
   (check.value?.findings ?? []).filter((f) => f.fix && !f.waived && f.severity !== "notice"),
 );
 
+/** Our date stands, and the system is told of it: the other way to settle a date that differs. */
+async function keepOurs(address: string): Promise<void> {
+  await writes.resend.mutateAsync(Number(address.split("/").pop()));
+  say(t("check.resent"));
+}
 async function fix(keys: string[]): Promise<void> {
   const found = await writes.fix.mutateAsync(keys);
   const left = found.findings.filter((f) => keys.includes(f.key)).length;
@@ -79,7 +85,13 @@ async function fix(keys: string[]): Promise<void> {
             :aria-label="`${t('check.fix')}: ${row.fix}`"
             >{{ t("check.fix") }}</UiButton
           >
-          <UiButton v-else :to="row.address">{{ t("check.go") }}</UiButton>
+          <UiButton
+            v-if="ours && row.code === 'linked.due_differs'"
+            :disabled="busy"
+            @click="keepOurs(row.address)"
+            >{{ t("check.resend") }}</UiButton
+          >
+          <UiButton v-if="!(ours && row.fix)" :to="row.address">{{ t("check.go") }}</UiButton>
           <UiButton
             v-if="ours"
             look="text"

@@ -10,6 +10,7 @@ import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import ShortcutList from "@/frame/ShortcutList.vue";
 import { alongKeys, shortcutsOpen, useKeys } from "@/frame/shortcuts";
+import AccessBand from "@/items/components/AccessBand.vue";
 import SaidCard from "@/items/components/SaidCard.vue";
 import { effortWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -75,6 +76,7 @@ useKeys(() => ({ "?": () => (shortcutsOpen.value = true), ...alongKeys("[data-to
       {{ t(shelf.length ? "today.noCourses" : "app.noCourses") }}
     </p>
     <template v-else>
+      <AccessBand :losses="today.access" :zone="today.zone" named class="mb-3" />
       <section :aria-label="t('today.now')">
         <h2>{{ t("today.now") }}</h2>
         <ol v-if="today.rows.length" class="card">

@@ -11,6 +11,7 @@ import { useKeys } from "@/frame/shortcuts";
 import { useTimes } from "@/ui/moment/zones";
 import ClassRow from "../components/ClassRow.vue";
 import LaterBand from "../components/LaterBand.vue";
+import AccessBand from "@/items/components/AccessBand.vue";
 import SaidBand from "../components/SaidBand.vue";
 import SheetHead from "../components/SheetHead.vue";
 import SheetLegend from "../components/SheetLegend.vue";
@@ -76,6 +77,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
   <NothingHere v-if="error && !sheet" :message="wrong(error)" />
   <main v-else-if="sheet" id="content" class="pb-24">
     <SheetHead :sheet="sheet" :slug="slug" />
+    <AccessBand :losses="sheet.access" :zone="sheet.zone" class="mb-3" />
     <SaidBand :said="fresh" :sheet="sheet" :slug="slug" class="mb-3" />
     <div
       v-if="sheet.modules.length || sheet.classes.length"

@@ -1,0 +1,249 @@
+"""What a system holds, asked of it: newer is taken, other is shown side by side, dates and access and sections are heard;
+silent and failing ones stand on the desk."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any
+
+from django.db import transaction
+from django.test import override_settings
+from tests.base import INSTRUCTOR, KEEPS_UP, Caller
+
+from apps.checks.checking import findings
+from apps.courses.models import Course, Section
+from apps.gradebook.models import Score
+from apps.kernel.clock import now
+from apps.layout.models import Item
+from apps.layout.queries import layout
+from apps.links.actions.announce_access import announce_access
+from apps.links.actions.fetch_state import due_again, fetch_state
+from apps.links.actions.hear import freshness
+from apps.links.actions.take_reports import take_reports
+from apps.links.models import Freshness, KnownIn, LineItem, Placement, Reported, SystemAccess
+from apps.links.tests.test_services import MONDAY, SUNDAY, TUESDAY, Called
+from apps.notices.models import Notice
+from apps.people.models import Person
+
+DAY = timedelta(days=1)
+
+
+class Holding(Called):
+    def setUp(self) -> None:
+        super().setUp()
+        self.system.state_address = f"{self.tool.base}/state"
+        self.system.save()
+        self.context = self.claims["https://purl.imsglobal.org/spec/lti/claim/context"]["id"]
+        self.says()
+
+    def says(self, line: dict[str, Any] | None = None, **member: Any) -> None:
+        """What the system answers, in every context."""
+        lines = [{"id": self.line, **line}] if line is not None else []
+        members = [{"userId": self.claims["sub"], **member}] if member else []
+        self.pages.at["/state"] = {"lineItems": lines, "members": members}
+
+    def fetch(self) -> bool:
+        return fetch_state(self.system, Course.objects.get(pk=self.course.pk))
+
+    def waiting(self) -> list[str]:
+        rows = Caller(INSTRUCTOR).get("/desk").json()["rows"]
+        return [row["kind"] for row in rows if row["kind"] in ("system_silent", "system_away", "score_differs")]
+
+
+class Scores(Holding):
+    def test_a_newer_score_is_taken_as_if_it_had_been_sent(self) -> None:
+        self.says({"scores": [self.tool.score(self.claims["sub"], 8, 10, MONDAY)]})
+        self.assertTrue(self.fetch())
+        self.assertIsNotNone(self.raw())
+        self.assertIsNotNone(Freshness.objects.get().fetched_at)
+
+    def test_it_is_asked_with_a_token_that_we_signed_for_its_address(self) -> None:
+        seen = []
+
+        def answer(handler: Any) -> None:
+            seen.append(handler.headers["Authorization"].removeprefix("Bearer "))
+            handler.send_response(200)
+            handler.end_headers()
+            handler.wfile.write(b"{}")
+
+        self.pages.at["/state"] = answer
+        self.fetch()
+        self.assertEqual(len(seen), self.course.sections.count())
+
+    def test_another_score_of_the_same_time_is_settled_by_a_person(self) -> None:
+        self.send(8, MONDAY)
+        before = self.raw()
+        self.says({"scores": [self.tool.score(self.claims["sub"], 6, 10, MONDAY)]})
+        self.fetch()
+        self.assertEqual(self.raw(), before)
+        self.assertEqual(self.waiting(), ["score_differs"])
+        path = f"/courses/srv-110/items/{self.linked_item.pk}/link/reports"
+        (row,) = [r for r in Caller(INSTRUCTOR).get(path).json()["rows"] if r["differs"]]
+        points = self.linked_item.points
+        self.assertEqual((float(row["theirs"]), float(row["ours"])), (float(points) * 6 / 10, float(points) * 8 / 10))
+        Caller(INSTRUCTOR).send("PUT", f"{path}/{self.person.pk}", {"take": True})
+        self.assertEqual(self.raw(), f"{points * 6 / 10:.2f}")
+        self.assertEqual(self.waiting(), [])
+
+    def test_ours_is_kept_until_theirs_changes(self) -> None:
+        self.send(8, MONDAY)
+        self.raw()
+        row = Score.objects.get(cell__graded_item__item=self.linked_item, cell__person=self.person)
+        row.raw, row.graded_by = 5, Person.objects.get(username=INSTRUCTOR)
+        row.save()
+        self.assertEqual(self.waiting(), ["score_differs"])
+        path = f"/courses/srv-110/items/{self.linked_item.pk}/link/reports/{self.person.pk}"
+        self.assertEqual(Caller(INSTRUCTOR).send("PUT", path, {"take": False}).status_code, 200)
+        self.assertEqual((self.waiting(), self.raw()), ([], "5.00"))
+        self.send(9, TUESDAY)
+        self.raw()
+        self.assertEqual(self.waiting(), ["score_differs"])
+        Caller(INSTRUCTOR).send("PUT", path, {"take": True})
+        self.assertEqual(self.raw(), f"{self.linked_item.points * 9 / 10:.2f}")
+        score = Score.objects.get(cell__graded_item__item=self.linked_item, cell__person=self.person)
+        self.assertIsNone(score.graded_by)
+
+
+class Dates(Holding):
+    def differing(self) -> list[Any]:
+        course = Course.objects.get(pk=self.course.pk)
+        return [f for f in findings(course) if f.code == "linked.due_differs"]
+
+    def test_a_date_that_differs_is_settled_either_way(self) -> None:
+        self.says({"endDateTime": TUESDAY})
+        self.fetch()
+        (found,) = self.differing()
+        self.assertEqual(found.place.id, self.linked_item.pk)
+        teacher = Caller(INSTRUCTOR)
+        told = teacher.send("POST", f"/courses/srv-110/items/{self.linked_item.pk}/link/dates")
+        self.assertEqual(told.status_code, 200, told.content)
+        self.assertEqual(self.differing(), [])
+        self.fetch()
+        (key,) = [
+            f["key"]
+            for f in teacher.get("/courses/srv-110/date-check").json()["findings"]
+            if f["code"] == "linked.due_differs"
+        ]
+        teacher.send("POST", "/courses/srv-110/date-check/fix", {"keys": [key]})
+        self.assertEqual(self.differing(), [])
+        due = layout(Course.objects.get(pk=self.course.pk)).items[self.linked_item.pk].span.due
+        self.assertEqual(due.isoformat(), "2026-10-06T14:00:00+00:00")
+
+    def test_a_stray_line_item_is_a_proposal_and_becomes_an_item_with_its_scores(self) -> None:
+        made = self.call("POST", self.lines, "lineitem", body={"label": "Extra practice", "scoreMaximum": 5}).json()
+        body = self.tool.score(self.claims["sub"], 4, 5, MONDAY)
+        self.call("POST", f"{made['id']}/scores", "score", body=body)
+        teacher = Caller(INSTRUCTOR)
+        found = teacher.get("/courses/srv-110/date-check").json()["findings"]
+        (stray,) = [f for f in found if f["code"] == "linked.stray"]
+        self.assertIn("Extra practice", stray["sentence"])
+        teacher.send("POST", "/courses/srv-110/date-check/fix", {"keys": [stray["key"]]})
+        item = Item.objects.get(title="Extra practice")
+        self.assertEqual((item.kind, item.published, float(item.points or 0)), ("linked", False, 5))
+        self.assertEqual(LineItem.objects.get(item=item).label, "Extra practice")
+        take_reports()
+        self.assertEqual(str(Score.objects.get(cell__graded_item__item=item).raw), "4.00")
+
+    def test_a_copy_opens_the_same_content_by_a_link_of_its_own(self) -> None:
+        module = self.linked_item.module_id
+        Caller(INSTRUCTOR).send(
+            "POST", "/courses/srv-110/copy-in", {"item_id": self.linked_item.pk, "into_module": module}
+        )
+        copy = Placement.objects.get(item__copied_from=self.linked_item.pk)
+        own = Placement.objects.get(item=self.linked_item)
+        self.assertEqual((copy.address, copy.system), (own.address, own.system))
+        self.assertNotEqual(copy.key, own.key)
+
+
+class Accesses(Holding):
+    def test_a_trial_that_ends_is_said_ahead_to_both_sides_once(self) -> None:
+        until = (now() + 2 * DAY).isoformat()
+        self.says(access={"kind": "trial", "until": until})
+        self.fetch()
+        self.assertEqual(SystemAccess.objects.get().said_by, "system")
+        self.assertEqual((announce_access(), announce_access()), (1, 0))
+        told = Notice.objects.filter(kind="access").values_list("person__username", flat=True)
+        self.assertEqual(sorted(told), sorted([KEEPS_UP, INSTRUCTOR]))
+
+    def test_what_it_blocks_stands_in_the_week_and_on_today(self) -> None:
+        self.says(access={"kind": "trial", "until": (now() + DAY / 4).isoformat()})
+        self.fetch()
+        student = Caller(KEEPS_UP)
+        (loss,) = student.get("/courses/srv-110/weeks/7").json()["access"]
+        self.assertEqual((loss["system"], loss["items"][0]["id"]), (self.system.name, self.linked_item.pk))
+        self.assertIsNotNone(loss["matters"])
+        self.assertEqual([one["system"] for one in student.get("/today").json()["access"]], [self.system.name])
+        self.assertEqual(Caller("caspian.holt").get("/courses/srv-110/weeks/7").json()["access"], [])
+
+    def test_a_teachers_word_stands_until_the_system_says_something_new(self) -> None:
+        told = {"kind": "trial", "until": (now() + DAY).isoformat()}
+        self.says(access=told)
+        self.fetch()
+        path = f"/courses/srv-110/systems/{self.system.key}/access"
+        Caller(INSTRUCTOR).send("PUT", f"{path}/{self.person.pk}", {"kind": "paid"})
+        self.fetch()
+        self.assertEqual(SystemAccess.objects.get().kind, "paid")
+        self.says(access={"kind": "code", "until": (now() + 9 * DAY).isoformat()})
+        self.fetch()
+        self.assertEqual(SystemAccess.objects.get().kind, "code")
+
+    def test_a_list_is_looked_at_and_kept_whole_or_not_at_all(self) -> None:
+        path = f"/courses/srv-110/systems/{self.system.key}/access-list"
+        text = "Name,Access,Until,Code\nRosalind Tarrow,trial,30 Oct 2026,\ncaspian.holt,code,,AB-12\nNobody Here,paid,,\nRosalind Tarrow,trial,soon,\n"
+        found = Caller(INSTRUCTOR).send("POST", path, {"text": text, "confirm": True}).json()
+        self.assertEqual([bool(line["wrong"]) for line in found["lines"]], [False, False, True, True])
+        self.assertEqual((found["kept"], SystemAccess.objects.count()), (0, 0))
+        good = "\n".join(text.split("\n")[:3])
+        self.assertEqual(Caller(INSTRUCTOR).send("POST", path, {"text": good, "confirm": True}).json()["kept"], 2)
+        kept = SystemAccess.objects.get(person=self.person)
+        self.assertEqual(kept.until.isoformat(), "2026-10-31T04:59:00+00:00")
+
+    def test_another_section_by_the_systems_word_stops_the_way_in(self) -> None:
+        other = Section.objects.filter(course=self.course).exclude(pk=KnownIn.objects.get().section_id).get()
+        self.says(context=f"section-{other.pk}")
+        self.fetch()
+        student = Caller(KEEPS_UP)
+        path = f"/courses/srv-110/items/{self.linked_item.pk}/link"
+        link = student.get(path).json()
+        self.assertEqual((link["open_path"], link["other_section"]["theirs"]), ("", other.name))
+        link = student.send("POST", f"{path}/section").json()
+        self.assertTrue(link["open_path"])
+
+
+class Away(Holding):
+    def test_one_that_is_down_is_asked_again_with_pauses_and_stands_on_the_desk(self) -> None:
+        self.pages.at.pop("/state")
+        self.assertFalse(self.fetch())
+        self.assertEqual(self.waiting(), ["system_away"])
+        with transaction.atomic():
+            self.assertFalse(due_again(self.system, self.course))
+            row = freshness(self.system.pk, self.course)
+            row.failed_at = now() - timedelta(hours=2)
+            row.save()
+            self.assertTrue(due_again(self.system, self.course))
+        self.says({"scores": [self.tool.score(self.claims["sub"], 8, 10, MONDAY)]})
+        self.assertTrue(self.fetch())
+        self.assertEqual(self.waiting(), [])
+        self.assertIsNotNone(self.raw())
+
+    def test_one_that_is_silent_past_its_rhythm_stands_on_the_desk(self) -> None:
+        with transaction.atomic():
+            row = freshness(self.system.pk, self.course)
+        row.heard_at = now() - timedelta(hours=26)
+        row.hours = [(row.heard_at - timedelta(hours=n)).isoformat() for n in range(9, -1, -1)]
+        row.save()
+        self.assertEqual(self.waiting(), ["system_silent"])
+        with override_settings(FIXED_CLOCK="2026-10-06T12:20:00-05:00"):
+            self.assertEqual(self.waiting(), [])
+
+    def test_an_answer_that_is_no_state_changes_nothing(self) -> None:
+        for odd in (
+            [],
+            "x",
+            {"lineItems": 5, "members": {}},
+            {"lineItems": [{"id": 7}, None, {"id": self.line, "scores": [{}]}]},
+        ):
+            self.pages.at["/state"] = odd
+            self.fetch()
+        self.assertEqual((Reported.objects.count(), SystemAccess.objects.count()), (0, 0))
+        self.assertIsNotNone(SUNDAY)
