@@ -37,7 +37,7 @@ CSRF_COOKIE_NAME = "homework_csrf"
 # Its pages may stand in a frame of the platform that opens them.
 X_FRAME_OPTIONS = None
 STATIC_URL = "/static/"
-STATIC_ROOT = BASE / "staticfiles"
+STATIC_ROOT = BASE / "sets" / "static"
 WHITENOISE_USE_FINDERS = True
 USE_TZ = True
 TIME_ZONE = "UTC"

@@ -25,6 +25,10 @@ const letIn = ref({
 const open = ref(false);
 const steps = ref<Shapes["StepOut"][] | null>(null);
 const asking = ref(false);
+const whose = computed(() => {
+  const of = system.course ? t("links.ofCourse", { course: system.course }) : t("links.ofPlace");
+  return system.waits ? of : `${of}, ${t("links.items", { n: system.items }, system.items)}`;
+});
 const scopes = computed(() => system.scopes.map((code) => t(`links.scope.${code}`)).join("; "));
 
 async function test(): Promise<void> {
@@ -55,8 +59,7 @@ async function fetchNow(): Promise<void> {
     <div class="flex flex-wrap items-baseline justify-between gap-x-4">
       <h2 class="text-[18px] font-bold [overflow-wrap:anywhere]">{{ system.name }}</h2>
       <p class="text-[14px] text-soft">
-        {{ system.course ? t("links.ofCourse", { course: system.course }) : t("links.ofPlace") }}
-        <template v-if="!system.waits">, {{ t("links.items", { n: system.items }, system.items) }}</template>
+        {{ whose }}
         <b v-if="system.off" class="ml-2 text-late">{{ t("links.off") }}</b>
       </p>
     </div>
