@@ -6,23 +6,19 @@ from django.db.models import Q, QuerySet
 
 from apps.courses.public import Course, Enrolment, Membership, Section, students
 from apps.kernel.public import not_found
+from apps.links.keys import key_of
 from apps.links.lti.content import origin_of
 from apps.links.lti.tokens import issuer
 from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placement
 
 
-def systems_of(course: Course) -> list[LinkedSystem]:
-    """Those that a course can use: its own, and those of the whole place."""
-    rows = LinkedSystem.objects.filter(Q(course=course) | Q(course=None), waits=False, off=False)
-    return list(rows)
-
-
 def system_for(course: Course, key: str) -> LinkedSystem:
     """Raises Refused for one that this course can't use."""
-    for system in systems_of(course):
-        if str(system.key) == key:
-            return system
-    raise not_found("linked system")
+    here = LinkedSystem.objects.filter(Q(course=course) | Q(course=None), waits=False, off=False)
+    system = here.filter(key=key_of(key)).first()
+    if system is None:
+        raise not_found("linked system")
+    return system
 
 
 def placement_of(item_id: int) -> Placement | None:

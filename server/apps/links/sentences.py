@@ -69,6 +69,7 @@ SENTENCES = {
     "links.made_up": _("A made-up student goes to no system. As yourself you can open it."),
     "links.nothing_asked": _("The system sent nothing along to ask about."),
     "links.ticket": _("What was to come along is too old, or not yours. Go back to the problem, and ask from there."),
+    "links.by_administrators": _("Here only administrators link systems. Ask them for this one."),
     "links.no_module": _("The course has no week or module yet. Make one first."),
     "links.placed": _("What was picked here is placed already. Pick again for more."),
     "links.not_picked": _("This was not among what came back from the system."),

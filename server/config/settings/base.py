@@ -155,6 +155,8 @@ X_FRAME_OPTIONS = "DENY"
 
 # Hosts with their ports of linked systems that may be reached without TLS and in a private network, such as the demo's.
 LINKS_PRIVATE_HOSTS = [h for h in os.environ.get("UNVO_LINKS_PRIVATE_HOSTS", "").split(",") if h]
+# Whether instructors may link systems for a course of theirs; administrators may for the whole place.
+LINKS_BY_INSTRUCTORS = os.environ.get("UNVO_LINKS_BY_INSTRUCTORS", "1") == "1"
 LINKS_CALLS_A_MINUTE = int(os.environ.get("UNVO_LINKS_CALLS_A_MINUTE", "30000"))
 """How many calls of one linked system each web process answers in a minute."""
 

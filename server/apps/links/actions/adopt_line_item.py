@@ -2,7 +2,7 @@ from __future__ import annotations
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, now, require, together
-from apps.layout.changes import Edit, ItemEdit, apply_edits, change_item, make_item
+from apps.layout.changes import ItemEdit, change_item, make_item
 from apps.layout.public import Item, Layout, layout
 from apps.links.kinds import LINKED
 from apps.links.models import LineItem, Placement
@@ -22,8 +22,7 @@ def adopt_line_item(actor: Actor, course: Course, line_item_id: int) -> AuditRec
         made = make_item(actor, course, module, LINKED.code, row.label, None)
         item = Item.objects.get(pk=made.target_id)
         fields = {"system": row.system, "resource_id": row.resource_id, "tag": row.tag, "stated_due": row.ends}
-        placement = Placement.objects.create(item=item, **fields)
-        apply_edits(actor, course, "link_item", [Edit("placement", placement, made=True)], ("item", item.pk))
+        Placement.objects.create(item=item, **fields)
         change_item(actor, course, item.pk, ItemEdit(points=float(row.most)))
         row.item, row.made_by_system = item, False
         row.save(update_fields=["item", "made_by_system"])

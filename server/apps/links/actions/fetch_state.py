@@ -27,6 +27,7 @@ from apps.links.actions.keep_report import decimal_of, keep_report
 from apps.links.actions.say_access import keep_access
 from apps.links.actions.take_reports import take_reports
 from apps.links.fetching import NotFetched, fetch_json
+from apps.links.keys import key_of
 from apps.links.lti.messages import actor_of_system, service_base
 from apps.links.lti.tokens import signed
 from apps.links.models import KnownIn, LineItem, LinkedSystem, Reported, SystemAccess
@@ -125,8 +126,8 @@ def _line_item(system: LinkedSystem, course: Course, section: Section | None, ad
     base = f"{service_base(course, section)}/line-items/"
     if not isinstance(address, str) or not address.startswith(base):
         return None
-    rows = LineItem.objects.filter(system=system, course=course, dropped_at=None)
-    found = next((row for row in rows if str(row.key) == address.removeprefix(base)), None)
+    key = key_of(address.removeprefix(base))
+    found = LineItem.objects.filter(system=system, course=course, dropped_at=None, key=key).first()
     return found if found is not None and found.item_id in layout(course).items else None
 
 

@@ -16,7 +16,7 @@ from apps.links.fetching import refused_address
 from apps.links.lti.metadata import SystemWish, checked, metadata_out, read_metadata
 from apps.links.lti.tokens import issuer
 from apps.links.models import Deployment, LinkedSystem, Registration
-from apps.links.policies import require_keeper, require_keeper_of
+from apps.links.policies import require_joiner, require_keeper_of
 
 SALT = "links.registration"
 GOOD_FOR = timedelta(hours=1)
@@ -24,7 +24,7 @@ GOOD_FOR = timedelta(hours=1)
 
 def join_by_hand(actor: Actor, course: Course | None, wish: SystemWish) -> LinkedSystem:
     """Joined at once: whoever types all this knows whom they let in."""
-    require_keeper(actor, course)
+    require_joiner(actor, course)
     system = _made(actor.person_id, course, checked(wish), waits=False)
     record(actor, "system.join", ("system", system.pk), course_id=_pk(course), after=told(system))
     return system
@@ -32,7 +32,7 @@ def join_by_hand(actor: Actor, course: Course | None, wish: SystemWish) -> Linke
 
 def begin_registration(actor: Actor, course: Course | None, address: str) -> str:
     """Where the browser goes so that a system registers itself; good for an hour, once. Raises Refused."""
-    require_keeper(actor, course)
+    require_joiner(actor, course)
     if refused_address(address):
         raise Refused("links.address", address=address[:200])
     row = Registration.objects.create(address=address, course=course, person_id=actor.person_id or 0, begun_at=now())

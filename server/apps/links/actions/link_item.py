@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.kernel.public import Actor, AuditRecord, Refused, not_found, require
+from apps.kernel.public import Actor, AuditRecord, Refused, not_found, record, require
 from apps.layout.changes import Edit, apply_edits
 from apps.layout.public import layout
 from apps.links.fetching import refused_address
@@ -40,8 +40,9 @@ def link_item(actor: Actor, course: Course, item_id: int, wish: LinkWish) -> Aud
     fields = {"system_id": system.pk, "address": address, "custom": dict(wish.custom), "framed": wish.framed}
     row = Placement.objects.filter(item_id=item_id).first()
     if row is None:
-        row = Placement.objects.create(item_id=item_id, **fields)
-        return apply_edits(actor, course, "link_item", [Edit("placement", row, made=True)], ("item", item_id))
+        Placement.objects.create(item_id=item_id, **fields)
+        after = {"system": system.name, "address": address}
+        return record(actor, "link.set", ("item", item_id), course_id=course.pk, after=after)
     if row.system_id != system.pk:
         fields |= {"resource_id": "", "tag": "", "stated_due": None, "stated_at": None}
     return apply_edits(actor, course, "link_item", [Edit("placement", row, fields)], ("item", item_id))

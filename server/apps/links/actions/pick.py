@@ -9,8 +9,9 @@ from typing import Any
 
 from apps.courses.public import Course, can_lay_out, can_teach, lock_course, membership
 from apps.kernel.public import Actor, AuditRecord, Refused, not_found, now, record, require, together
-from apps.layout.changes import Edit, ItemEdit, apply_edits, change_item, make_item, set_moments
+from apps.layout.changes import ItemEdit, change_item, make_item, set_moments
 from apps.layout.public import Item, layout
+from apps.links.keys import key_of
 from apps.links.kinds import LINKED
 from apps.links.models import Picking, Placement
 from apps.links.queries import system_for
@@ -51,7 +52,7 @@ def picking_of(actor: Actor, course: Course, key: str) -> Picking:
     """The actor's own. Raises Refused."""
     require(can_teach(membership(actor, course)))
     rows = Picking.objects.select_related("system").filter(course=course, person_id=actor.person_id or 0)
-    found = next((row for row in rows.order_by("-pk")[:200] if str(row.key) == key), None)
+    found = rows.filter(key=key_of(key)).first()
     if found is None:
         raise not_found("choice of content")
     return found
@@ -81,7 +82,8 @@ def place_picked(actor: Actor, course: Course, key: str, wishes: Sequence[Picked
 def _place(actor: Actor, course: Course, picking: Picking, content: dict[str, Any], wish: PickedWish) -> None:
     made = make_item(actor, course, picking.place["module"], LINKED.code, wish.title, picking.place["part"])
     item = Item.objects.get(pk=made.target_id)
-    placement = Placement.objects.create(
+    # It goes and comes back with its item.
+    Placement.objects.create(
         item=item,
         system=picking.system,
         address=content["address"],
@@ -89,7 +91,6 @@ def _place(actor: Actor, course: Course, picking: Picking, content: dict[str, An
         resource_id=content["resource_id"],
         tag=content["tag"],
     )
-    apply_edits(actor, course, "link_item", [Edit("placement", placement, made=True)], ("item", item.pk))
     if wish.points is not None:
         change_item(actor, course, item.pk, ItemEdit(points=wish.points))
     if wish.take_dates and (moments := _moments(content, course)):

@@ -11,6 +11,7 @@ from apps.links.actions.fetch_now import fetch_now
 from apps.links.actions.join_system import begin_registration, join_by_hand, let_in
 from apps.links.api import schemas as s
 from apps.links.examining import examine
+from apps.links.keys import key_of
 from apps.links.lti.metadata import SystemWish
 from apps.links.models import LinkedSystem
 from apps.links.pages.systems import scopes_of, system_out, systems_page
@@ -25,7 +26,7 @@ ONE = "/systems/{system_key}"
 
 
 def _system(key: str) -> LinkedSystem:
-    found = next((row for row in LinkedSystem.objects.all() if str(row.key) == key), None)
+    found = LinkedSystem.objects.select_related("course").filter(key=key_of(key)).first()
     if found is None:
         raise not_found("linked system")
     return found

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import datetime
 
+from django.conf import settings
 from django.db.models import Count, Q
 from django.utils.translation import gettext as _
 from unvo_core.links.hearing import silent_since
@@ -48,7 +49,11 @@ def systems_page(actor: Actor, course: Course | None) -> s.LinkedSystems:
         )
         for row in rows
     ]
-    return s.LinkedSystems(systems=shown, ours=ours(), may_join=keeps_all if course is None else keeps_own)
+    return s.LinkedSystems(
+        systems=shown,
+        ours=ours(),
+        may_join=keeps_all if course is None else keeps_own and settings.LINKS_BY_INSTRUCTORS,
+    )
 
 
 def _placed(course: Course | None) -> dict[int, int]:

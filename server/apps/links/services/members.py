@@ -14,6 +14,7 @@ from django.http import HttpRequest, HttpResponse
 from apps.courses.public import Enrolment, membership
 from apps.kernel.public import Actor, not_found, now
 from apps.layout.public import layout, layout_for
+from apps.links.keys import key_of
 from apps.links.line_items import line_item_of
 from apps.links.lti import names
 from apps.links.lti.messages import Arrival, custom_of, personal, service_base
@@ -96,7 +97,7 @@ def _since(request: HttpRequest, caller: Caller, context: Context) -> RosterRead
     if not key:
         return None
     rows = RosterRead.objects.filter(system=caller.system, course=context.course, section=context.section)
-    found = next((row for row in rows if str(row.key) == key), None)
+    found = rows.filter(key=key_of(key)).first()
     if found is None:
         raise not_found("earlier reading; read the members anew")
     return found

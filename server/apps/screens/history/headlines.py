@@ -119,6 +119,7 @@ CHANGES = {
     "link.access": _("Access to a linked system"),
     "link.resend": _("Our date stands, and the linked system was told, in %(title)s"),
     "link.section": _("A student said in which section they belong, in %(title)s"),
+    "link.set": _("%(title)s was linked to a system"),
     "link.settle": _("A score that differed from the linked system's was settled in %(title)s"),
     "system.ask": _("A system was asked to register itself"),
     "system.change": _("A linked system was changed"),
