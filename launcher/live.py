@@ -48,6 +48,11 @@ UNVO_MAIL_PORT=25
 # Hosts whose pages and recordings may stand inside pages of Unvo, with commas between them.
 UNVO_EMBED_HOSTS=
 
+# Whether instructors may link homework systems for a course of theirs (1), or administrators alone (0); and hosts with
+# their ports of linked systems that may be reached without TLS and in your own network.
+UNVO_LINKS_BY_INSTRUCTORS=1
+UNVO_LINKS_PRIVATE_HOSTS=
+
 # One web process a core, one worker, and a line of JSON for each request.
 UNVO_WEB_PROCESSES={webs}
 UNVO_WORKERS=1

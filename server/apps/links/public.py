@@ -3,7 +3,9 @@
 from apps.links.actions.adopt_line_item import adopt_line_item
 from apps.links.actions.hear_return import asked_along
 from apps.links.actions.link_item import copy_links
+from apps.links.api.schemas import ScoreSource
 from apps.links.losses import AccessLoss, own_losses
+from apps.links.pages.items import score_source
 from apps.links.queries import framed_origins
 from apps.links.services.urls import urlpatterns as LTI
 from apps.links.stated import stated_dues, stray_line_items, unlinked_items
@@ -12,11 +14,13 @@ from apps.links.waiting import systems_waiting
 __all__ = [
     "LTI",
     "AccessLoss",
+    "ScoreSource",
     "adopt_line_item",
     "asked_along",
     "copy_links",
     "framed_origins",
     "own_losses",
+    "score_source",
     "stated_dues",
     "stray_line_items",
     "systems_waiting",

@@ -7005,6 +7005,7 @@ export interface components {
             receipt: string;
             /** Section */
             section: string;
+            source: components["schemas"]["ScoreSource"] | null;
             /**
              * State
              * @enum {string}
@@ -13560,6 +13561,28 @@ export interface components {
              * @enum {string}
              */
             code: "changed" | "stays";
+        };
+        /**
+         * ScoreSource
+         * @description What a system says of a score, in the points of the item, when by its own word, and when that came.
+         */
+        ScoreSource: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Differs */
+            differs: boolean;
+            /**
+             * Received At
+             * Format: date-time
+             */
+            received_at: string;
+            /** System */
+            system: string;
+            /** Theirs */
+            theirs: string | null;
         };
         /** SectionIn */
         SectionIn: {

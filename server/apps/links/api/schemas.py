@@ -190,6 +190,16 @@ class ReportRow(BaseModel):
     differs: bool
 
 
+class ScoreSource(BaseModel):
+    """What a system says of a score, in the points of the item, when by its own word, and when that came."""
+
+    system: str
+    theirs: str | None
+    at: datetime
+    received_at: datetime
+    differs: bool
+
+
 class LinkReports(BaseModel):
     rows: list[ReportRow]
     heard_at: datetime | None

@@ -13,6 +13,7 @@ from apps.layout.public import LaidItem, layout
 from apps.links.actions.launch import way_in
 from apps.links.actions.take_reports import report_of, score_in
 from apps.links.api import schemas as s
+from apps.links.kinds import LINKED
 from apps.links.models import Freshness, Placement, Reported
 from apps.links.pages.access import own_access
 from apps.links.pages.systems import silent
@@ -178,3 +179,23 @@ def scored_by(item_id: int) -> dict[int, str]:
     """Whose score a person gave, and who: by student."""
     rows = Score.objects.filter(cell__graded_item__item_id=item_id, graded_by__isnull=False)
     return dict(rows.values_list("cell__person_id", "graded_by__name"))
+
+
+def score_source(course: Course, item_id: int, person_id: int) -> s.ScoreSource | None:
+    """Where the score of a linked item comes from, and how old it is; None where no system reported of it."""
+    item = layout(course).items.get(item_id)
+    if item is None or item.kind != LINKED.code:
+        return None
+    rows = Reported.objects.select_related("line_item__system")
+    row = rows.filter(line_item__item_id=item_id, person_id=person_id).first()
+    if row is None:
+        return None
+    givers = scored_by(item_id)
+    shown = _row(row, item, "", cells_of_item(graded_row(course, item_id)).get(person_id), givers)
+    return s.ScoreSource(
+        system=row.line_item.system.name,
+        theirs=shown.theirs,
+        at=row.at,
+        received_at=row.received_at,
+        differs=shown.differs,
+    )

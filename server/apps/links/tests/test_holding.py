@@ -85,6 +85,18 @@ class Scores(Holding):
         self.assertEqual(self.raw(), f"{points * 6 / 10:.2f}")
         self.assertEqual(self.waiting(), [])
 
+    def test_the_gradebook_says_where_a_score_comes_from_and_how_old_it_is(self) -> None:
+        cell = f"/courses/srv-110/gradebook/cells/{self.linked_item.pk}/{self.person.pk}"
+        teacher = Caller(INSTRUCTOR)
+        self.assertIsNone(teacher.get(cell).json()["source"])
+        self.send(8, MONDAY)
+        self.raw()
+        source = teacher.get(cell).json()["source"]
+        self.assertEqual(
+            (source["system"], source["at"][:10], source["differs"]), (self.system.name, "2026-10-05", False)
+        )
+        self.assertEqual([c["who"] for c in teacher.get(cell).json()["history"]][-1], self.system.name)
+
     def test_ours_is_kept_until_theirs_changes(self) -> None:
         self.send(8, MONDAY)
         self.raw()

@@ -24,6 +24,7 @@ from apps.gradebook.public import (
 )
 from apps.kernel.public import not_found, require
 from apps.layout.public import LaidItem, layout, layout_for
+from apps.links.public import score_source
 from apps.path.public import details_of_people, doings
 from apps.screens.gradebook import schemas as out
 from apps.screens.gradebook.cells import EMPTY, NOT_YET, all_out, state_of
@@ -60,6 +61,7 @@ def panel(course: Course, member: Membership, item_id: int, person_id: int, now:
         late_percent=str(points(rule.percent)) if rule else None,
         attempts=[_attempt(a, item, rules) for a in cell.attempts],
         of_class=_class(course, item, counts),
+        source=score_source(course, item_id, person_id),
         history=[_change(change) for change in cell_changes(item_id, person_id)],
     )
 

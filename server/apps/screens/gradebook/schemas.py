@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from apps.courses.public import Named
 from apps.layout.public import KindCode
+from apps.links.public import ScoreSource
 
 MOST_ROWS = 200
 """Students whose cells are asked for at once."""
@@ -212,4 +213,5 @@ class CellPanel(BaseModel):
     late_percent: str | None
     attempts: list[CellAttempt]
     of_class: ClassOfItem
+    source: ScoreSource | None
     history: list[CellChange]

@@ -2,7 +2,8 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { gradePath } from "@/frame/addresses";
+import { RouterLink } from "vue-router";
+import { gradePath, itemPath } from "@/frame/addresses";
 import { useKinds } from "@/frame/kinds";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -125,6 +126,19 @@ function said(change: Shapes["CellChange"]): string {
           <dd>{{ times.moment(cell.due) }}</dd>
         </template>
       </dl>
+      <p v-if="cell.source" class="mt-2" :class="{ 'text-late': cell.source.differs }">
+        {{
+          t(cell.source.differs ? "gradebook.sourceDiffers" : "gradebook.source", {
+            system: cell.source.system,
+            theirs: cell.source.theirs ?? "–",
+            at: times.moment(cell.source.at),
+            received: times.moment(cell.source.received_at),
+          })
+        }}
+        <RouterLink v-if="cell.source.differs" class="underline" :to="itemPath(slug, item)">{{
+          t("gradebook.sideBySide")
+        }}</RouterLink>
+      </p>
       <p v-if="last?.comment" class="mt-2 whitespace-pre-line">{{ last.comment }}</p>
       <div class="mt-3 flex flex-wrap gap-2">
         <UiButton v-if="work" look="main" :to="work">{{ t("gradebook.openWork") }}</UiButton>
