@@ -189,42 +189,12 @@ def told_of() -> list[dict[str, Any]]:
 
 
 def _of_course(system: LinkedSystem, course: Course) -> dict[str, Any]:
-    base = issuer()
-    about = {
-        "issuer": base,
-        "authorization_endpoint": f"{base}/lti/authorize",
-        "token_endpoint": f"{base}/lti/token",
-        "jwks_uri": f"{base}/lti/keys",
-    }
-    wish = SystemWish(
-        name=system.name,
-        login_address=system.login_address,
-        launch_address=system.launch_address,
-        redirects=tuple(system.redirects),
-        keys_address=system.keys_address,
-        custom=system.custom,
-        scopes=tuple(system.scopes),
-    )
     sections = list(course.sections.order_by("number"))
-    laid, known = layout(course), {k.person_id: k for k in Known.objects.filter(system=system).select_related("person")}
-    access = {a.person_id: a for a in SystemAccess.objects.filter(system=system, course=course)}
-    accounts = []
-    for pk, one in known.items():
-        section = next((s for s in sections if s.pk == laid.sections.get(pk)), None)
-        own = access.get(pk)
-        accounts.append(
-            {
-                "subject": str(one.subject),
-                "name": one.person.name,
-                "context": context_key(course, section),
-                "access": own.kind if own else "trial",
-                "until": own.until.isoformat() if own and own.until else None,
-            }
-        )
+    known = {k.person_id: k for k in Known.objects.filter(system=system).select_related("person")}
     return {
         "client_id": system.client_id,
-        "about": about,
-        "given": metadata_out(wish, system.client_id, DEPLOYMENT),
+        "about": _about(),
+        "given": metadata_out(_wish(system), system.client_id, DEPLOYMENT),
         "contexts": [
             {
                 "id": context_key(course, s),
@@ -234,9 +204,50 @@ def _of_course(system: LinkedSystem, course: Course) -> dict[str, Any]:
             }
             for s in sections
         ],
-        "accounts": accounts,
+        "accounts": _accounts(system, course, known),
         "placed": [one for s in sections for one in _placed(system, course, s, known)],
     }
+
+
+def _about() -> dict[str, str]:
+    base = issuer()
+    return {
+        "issuer": base,
+        "authorization_endpoint": f"{base}/lti/authorize",
+        "token_endpoint": f"{base}/lti/token",
+        "jwks_uri": f"{base}/lti/keys",
+    }
+
+
+def _wish(system: LinkedSystem) -> SystemWish:
+    return SystemWish(
+        name=system.name,
+        login_address=system.login_address,
+        launch_address=system.launch_address,
+        redirects=tuple(system.redirects),
+        keys_address=system.keys_address,
+        custom=system.custom,
+        scopes=tuple(system.scopes),
+    )
+
+
+def _accounts(system: LinkedSystem, course: Course, known: dict[int, Known]) -> list[dict[str, Any]]:
+    sections = {s.pk: s for s in course.sections.all()}
+    laid = layout(course)
+    access = {a.person_id: a for a in SystemAccess.objects.filter(system=system, course=course)}
+    found = []
+    for pk, one in known.items():
+        own = access.get(pk)
+        found.append(
+            {
+                "subject": str(one.subject),
+                "name": one.person.name,
+                "context": context_key(course, sections.get(laid.sections.get(pk) or 0)),
+                "access": own.kind if own else "trial",
+                "until": own.until.isoformat() if own and own.until else None,
+            }
+        )
+    return found
 
 
 def _placed(system: LinkedSystem, course: Course, section: Any, known: dict[int, Known]) -> list[dict[str, Any]]:

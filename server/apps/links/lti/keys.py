@@ -12,6 +12,7 @@ from django.db import transaction
 from django.db.models import Q
 from django.utils import timezone
 from joserfc import jwe
+from joserfc.errors import JoseError
 from joserfc.jwk import OctKey, RSAKey
 
 from apps.links.models import PlatformKey
@@ -26,10 +27,16 @@ SEALED_BY = {"alg": "dir", "enc": "A256GCM"}
 
 
 def signing_key() -> RSAKey:
-    """The pair that signs now. The first is made when it is asked for."""
+    """The pair that signs now. The first is made when it is asked for; another one where this place's secret is a
+    new one
+    since, as after a restore: what the old key signed stays honoured."""
     row = _newest() or make_key()
-    key = RSAKey.import_key(_opened(row.sealed), {"kid": row.kid, "use": "sig", "alg": "RS256"})
-    return key
+    try:
+        private = _opened(row.sealed)
+    except JoseError:
+        row = make_key()
+        private = _opened(row.sealed)
+    return RSAKey.import_key(private, {"kid": row.kid, "use": "sig", "alg": "RS256"})
 
 
 def published_keys() -> dict[str, Any]:

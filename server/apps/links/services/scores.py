@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from unvo_core.links.reports import read_report
 from unvo_core.problems import Problem
 
-from apps.courses.public import students
+from apps.courses.public import refuse_archived, students
 from apps.gradebook.public import cells_of_item, graded_row
 from apps.kernel.public import Refused, not_found
 from apps.links.actions.keep_report import keep_report
@@ -33,6 +33,7 @@ from apps.links.services.line_items import row_of
 def scores(request: HttpRequest, caller: Caller, course_id: int, section_id: int, key: str) -> HttpResponse:
     """204 when it is kept. What is not later than what is held is refused (409), and changes nothing."""
     context = context_of(caller, course_id, section_id)
+    refuse_archived(context.course)
     row = row_of(caller, context, key)
     body = body_of(request)
     report = read_report(body)

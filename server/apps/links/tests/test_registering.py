@@ -7,6 +7,7 @@ from datetime import UTC, datetime, timedelta
 from unittest import mock
 from urllib.parse import urlencode
 
+from django.test import override_settings
 from tests.base import ADMINISTRATOR, INSTRUCTOR, KEEPS_UP
 
 from apps.links.actions.join_system import begin_registration
@@ -137,6 +138,14 @@ class OurKeys(Linked):
         late = datetime.now(UTC) + our_keys.HONOURED + timedelta(minutes=1)
         with mock.patch("django.utils.timezone.now", return_value=late):
             self.assertEqual(len(self.outside.get(self.tool.keys_at).json()["keys"]), 1)
+
+    def test_with_another_secret_of_the_place_another_key_signs_and_the_old_is_still_honoured(self) -> None:
+        first = our_keys.signing_key().kid
+        with override_settings(SECRET_KEY="another secret of this place, as after a restore"):
+            self.assertNotEqual(our_keys.signing_key().kid, first)
+            self.assertIn("sub", self.arrive())
+        kids = [key["kid"] for key in self.outside.get(self.tool.keys_at).json()["keys"]]
+        self.assertEqual((len(kids), first in kids), (2, True))
 
     def test_private_halves_are_published_nowhere_and_kept_sealed(self) -> None:
         our_keys.signing_key()

@@ -277,6 +277,11 @@ class OfOthers(Called):
         )
         self.assertEqual(answer.status_code, 404)
 
+    def test_an_archived_course_takes_no_more_scores(self) -> None:
+        Course.objects.filter(pk=self.course.pk).update(archived_at="2026-10-06T12:00Z")
+        answer = self.send(8, MONDAY, 409)
+        self.assertGreater(len(answer.json()["detail"]), 12)
+
     def test_one_who_left_has_no_more_scores(self) -> None:
         Enrolment.objects.filter(course=self.course, person=self.person).delete()
         self.send(8, MONDAY, 404)
