@@ -258,7 +258,7 @@ class Doors(unittest.TestCase):
         kinds = {
             "assignments": {"add_kind", "add_row_kinds"},
             "quizzes": {"add_kind", "add_row_kinds", "follow"},
-            "links": {"add_kind", "add_row_kinds"},
+            "links": {"add_kind", "add_row_kinds", "follow"},
             "reviews": {"add_kind", "add_row_kinds"},
             "talk": {"add_kind", "add_row_kinds", "follow"},
         }

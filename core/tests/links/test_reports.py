@@ -9,7 +9,8 @@ from fractions import Fraction
 
 from hypothesis import given
 from hypothesis import strategies as st
-from unvo_core.links.reports import Activity, Grading, Report, is_newer, points_of, read_report
+from unvo_core.links.reports import Activity, Grading, Report, is_newer, is_settled, points_of, read_report
+from unvo_core.links.sections import is_elsewhere
 from unvo_core.problems import Problem
 
 # The example of AGS 2.0, 3.4.1, from memory.
@@ -96,3 +97,24 @@ class Reading(unittest.TestCase):
             self.assertEqual(found.given is None, found.most is None)
         else:
             self.assertTrue(found.code.startswith("links."))
+
+
+class TwoMinds(unittest.TestCase):
+    def test_a_person_is_asked_only_where_two_scores_stand(self) -> None:
+        five, six = Decimal(5), Decimal(6)
+        self.assertTrue(is_settled(None, five))
+        self.assertTrue(is_settled(six, None))
+        self.assertTrue(is_settled(five, Decimal("5.00")))
+        self.assertFalse(is_settled(six, five))
+        self.assertTrue(is_settled(six, five, seen=True))
+        self.assertFalse(is_settled(six, None, asked=True))
+        self.assertTrue(is_settled(six, None, asked=True, seen=True))
+
+    def test_who_is_had_elsewhere_is_stopped_unless_they_were_moved_here(self) -> None:
+        here, there = 1, 2
+        self.assertTrue(is_elsewhere(here, there, here))
+        self.assertTrue(is_elsewhere(here, there, None))
+        self.assertFalse(is_elsewhere(here, there, there))
+        self.assertFalse(is_elsewhere(here, here, there))
+        self.assertFalse(is_elsewhere(here, None, here))
+        self.assertFalse(is_elsewhere(None, there, None))

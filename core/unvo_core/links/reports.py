@@ -87,6 +87,15 @@ def is_newer(at: datetime, held: datetime | None) -> bool:
     return held is None or at > held
 
 
+def is_settled(theirs: Decimal | None, given: Decimal | None, *, asked: bool = False, seen: bool = False) -> bool:
+    """Whether no person has to say which of two scores counts. `theirs`: the system's, in the points of the item;
+    `given`: the one that a person gave here. `asked`: the system said it when it was asked, and something else
+    before; `seen`: a person saw this very one and kept ours."""
+    if theirs is None or seen:
+        return True
+    return not asked and (given is None or given == theirs)
+
+
 def read_report(body: Mapping[str, Any]) -> Report | Problem:
     """A score message as it came. What it says in a member that is not of the standard is not looked at."""
     at = moment_of(body.get("timestamp"))

@@ -19,9 +19,8 @@ MOST_NAMED = 3
 
 
 class AccessLoss(BaseModel):
-    """`until`: when it ends or ended, null where there never was any. `items`: the first few of `count` that can't
-    be done
-    without it; `matters`: the first due moment that it costs."""
+    """`until`: when it ends or ended, null where there never was any. `items`: the first few of `count` that can't be
+    done without it; `matters`: the first due moment that it costs."""
 
     slug: str
     code: str

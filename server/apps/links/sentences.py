@@ -79,6 +79,7 @@ SENTENCES = {
     "links.access_told": _(
         "access is to name a kind (none, trial, paid, code) and, for a trial, until when: a moment in ISO 8601."
     ),
+    "links.access_day": _("This day is too far away to be meant. Check its year."),
     "links.trial_without_end": _("Say until when the trial runs."),
     "links.cannot_be_asked": _(
         "%(system)s sends its scores by itself and can't be asked for them. What it sends is here within a minute."

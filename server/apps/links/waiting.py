@@ -14,7 +14,7 @@ from apps.layout.public import layout
 from apps.links.actions.hear import hours_of
 from apps.links.kinds import LINKED
 from apps.links.models import Freshness, Placement, Reported
-from apps.links.pages.items import is_settled
+from apps.links.pages.items import is_open
 from apps.links.stated import has_linked
 
 MOST_LINES = 20
@@ -71,7 +71,7 @@ def _differing(seats: Seats, linked: list[int]) -> list[WaitingRow]:
         if (
             item is None
             or not seat.member.reaches(section)
-            or is_settled(row, item, ours.get((item.id, row.person_id)))
+            or not is_open(row, item, ours.get((item.id, row.person_id)))
         ):
             continue
         found.setdefault(item.id, []).append(row)

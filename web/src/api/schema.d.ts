@@ -5629,7 +5629,10 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** AccessIn */
+        /**
+         * AccessIn
+         * @description `until`: the last day, to its end in the course's zone.
+         */
         AccessIn: {
             /**
              * Code
@@ -5666,9 +5669,8 @@ export interface components {
         };
         /**
          * AccessLoss
-         * @description `until`: when it ends or ended, null where there never was any. `items`: the first few of `count` that can't
-         *     be done
-         *     without it; `matters`: the first due moment that it costs.
+         * @description `until`: when it ends or ended, null where there never was any. `items`: the first few of `count` that can't be
+         *     done without it; `matters`: the first due moment that it costs.
          */
         AccessLoss: {
             /** Code */
@@ -10905,8 +10907,7 @@ export interface components {
         /**
          * OwnReport
          * @description How far the reader is, as the system said at `at`, received at `received_at`. Its score is told by the
-         *     gradebook, once
-         *     it is out.
+         *     gradebook, once it is out.
          */
         OwnReport: {
             /** Activity */
@@ -12508,8 +12509,7 @@ export interface components {
         /**
          * ReportRow
          * @description `theirs`: the system's score in the points of the item; `ours`: what stands in the gradebook. `by`: who gave
-         *     that,
-         *     empty when it is the system's. `differs`: a person has to say which counts.
+         *     that, empty when it is the system's. `differs`: a person has to say which counts.
          */
         ReportRow: {
             /** Activity */

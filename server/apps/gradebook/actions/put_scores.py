@@ -1,6 +1,5 @@
 """Scores that no person gives: those of quizzes, which are reckoned from what was answered, and those that linked
-systems
-send."""
+systems send."""
 
 from __future__ import annotations
 

@@ -1,8 +1,7 @@
 """Ask a system what it holds (docs/links.md): its scores, its dates, who has access, and in which section it has whom.
 
-What is newer is taken as if it had been sent. What differs at the same time is kept beside what we hold, for a
-person to
-settle. A system that does not answer is asked again, with longer and longer pauses.
+What is newer is taken as if it had been sent. What differs at the same time is kept beside what we hold, for a person
+to settle. A system that does not answer is asked again, with longer and longer pauses.
 """
 
 from __future__ import annotations
@@ -71,8 +70,7 @@ def due_again(system: LinkedSystem, course: Course) -> bool:
 
 def ask(system: LinkedSystem, course: Course, section: Section | None, body: Any = None) -> Mapping[str, Any]:
     """One context's state, asked in our name: with a token that we sign for this address. With `body`, what the
-    system is
-    to take over from us. Raises NotFetched."""
+    system is to take over from us. Raises NotFetched."""
     query = urlencode({"context": context_key(course, section)})
     joint = "&" if "?" in system.state_address else "?"
     token = signed({"aud": system.state_address, "sub": system.client_id})

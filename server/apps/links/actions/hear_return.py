@@ -31,9 +31,8 @@ def hear_return(actor: Actor, course: Course, item_id: int, token: str) -> None:
 
 
 def hear_asked(actor: Actor, course: Course, item_id: int, token: str) -> str:
-    """Somebody wants to ask their teachers about a problem there: a ticket of ours for what comes along with it,
-    good for
-    two days. Nothing is asked by it."""
+    """Somebody wants to ask their teachers about a problem there: a ticket of ours for what comes along with it, good
+    for two days. Nothing is asked by it."""
     _system, claims = _believed(actor, course, item_id, token)
     told = claims.get(ASKED)
     if not isinstance(told, Mapping):

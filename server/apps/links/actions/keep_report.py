@@ -51,8 +51,14 @@ def keep_report(line_item_id: int, person_id: int, report: Report) -> bool:
         )
         kept = bool(cursor.rowcount)
         if kept:
-            cursor.execute(WAKE)
+            wake()
         return kept
+
+
+def wake() -> None:
+    """Have what waits be taken, in the transaction of what came; once, however much comes."""
+    with connection.cursor() as cursor:
+        cursor.execute(WAKE)
 
 
 def decimal_of(value: Fraction | None) -> Decimal | None:

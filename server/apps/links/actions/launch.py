@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from typing import Any
 from urllib.parse import urlencode
 
+from unvo_core.links.sections import is_elsewhere
+
 from apps.courses.public import Course, Membership, Section, can_enter, can_teach, membership, refuse_archived
 from apps.kernel.public import Actor, Refused, not_found, now, require
 from apps.layout.public import LaidItem, layout, person_layout
@@ -35,8 +37,7 @@ class Way:
 
 def way_in(actor: Actor, course: Course, item_id: int, section_id: int | None = None) -> Way:
     """Raises Refused for what is locked, closed or not open yet, hidden, in an archived course, switched off, or
-    known to
-    the system in another section. Whoever teaches gets in always, in any section that is theirs."""
+    known to the system in another section. Whoever teaches gets in always, in any section that is theirs."""
     member = membership(actor, course)
     require(can_enter(member))
     placement = placement_of(item_id)
@@ -59,9 +60,9 @@ def refuse_other_section(system: LinkedSystem, course: Course, actor: Actor, sec
     """Stop whoever the system has, by its own word, in another section than they are in here. Who was moved here since
     is moved along: the system hears of it with the launch."""
     row = known_in(system, course, actor.person_id or 0)
-    if row is None or section is None or row.theirs is None or row.theirs_id == section.pk:
+    if row is None or section is None or row.theirs is None:
         return
-    if row.section_id is not None and row.section_id != section.pk:
+    if not is_elsewhere(section.pk, row.theirs_id, row.section_id):
         return
     raise Refused(
         "links.other_section",

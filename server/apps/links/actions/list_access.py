@@ -3,25 +3,23 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date, datetime, time
+from datetime import date, datetime
 from typing import Any
 from zoneinfo import ZoneInfo
 
 from django.utils.translation import gettext as _
 from unvo_core.formats.cells import cells_of
 from unvo_core.links.access import Kind
-from unvo_core.schedule.zones import instant_of
 from unvo_core.terms.written_dates import written_dates
 
 from apps.courses.public import Course, can_teach, membership
 from apps.kernel.public import Actor, now, require
 from apps.layout.public import date_order_of
-from apps.links.actions.say_access import keep_access
+from apps.links.actions.say_access import EARLIEST, LATEST, end_of_day, keep_access
 from apps.links.api import access_schemas as s
 from apps.links.models import SystemAccess
 from apps.links.queries import students_of, system_for
 
-LAST_MOMENT = time(23, 59)
 MOST_LINES = 3000
 HEADS = {"name", "student", "e-mail", "email", "person"}
 
@@ -97,7 +95,7 @@ def _wrong(who: str, found: int, kind: str, until_text: str, until: datetime | N
 def _until(text: str, course: Course) -> datetime | None:
     """The end of the day that is written, in the course's zone."""
     day = _day(text, course)
-    return instant_of(datetime.combine(day, LAST_MOMENT), ZoneInfo(course.zone)) if day is not None else None
+    return end_of_day(day, course) if day is not None and EARLIEST <= day.year <= LATEST else None
 
 
 def _day(text: str, course: Course) -> date | None:

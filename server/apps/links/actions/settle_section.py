@@ -8,8 +8,7 @@ from apps.links.queries import known_in, placement_of
 
 def settle_section(actor: Actor, course: Course, item_id: int) -> None:
     """Whoever is stopped because the system has them elsewhere says that they belong where they are here: the next
-    launch
-    takes them there, and the system is told of this section."""
+    launch takes them there, and the system is told of this section."""
     require(can_study(membership(actor, course)))
     placement = placement_of(item_id)
     if placement is None or placement.item.course_id != course.pk:

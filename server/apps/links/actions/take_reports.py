@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from decimal import Decimal
 from fractions import Fraction
 
@@ -14,6 +14,7 @@ from apps.gradebook.public import Earned, put_scores
 from apps.kernel.public import Actor, now
 from apps.layout.public import LaidItem, layout
 from apps.links.actions.hear import hear
+from apps.links.actions.keep_report import wake
 from apps.links.lti.messages import actor_of_system
 from apps.links.models import LineItem, Reported
 from apps.path.public import Fact, note
@@ -48,8 +49,9 @@ def take_of(line_item_id: int) -> int:
         return 0
     actor = actor_of_system(line.system)
     reports = [(row, report_of(row)) for row in rows]
+    known = _known(item.id, [row.person_id for row in rows])
     for row, report in reports:
-        _note(actor, line.course, item, row.person_id, report)
+        _note(actor, line.course, item, (row.person_id, known.get(row.person_id, set())), report)
     put_scores(actor, line.course, item.id, _earned(item, reports), why="sent by the linked system")
     Reported.objects.filter(pk__in=[row.pk for row in rows]).update(taken_at=now())
     hear(line.system_id, line.course)
@@ -91,10 +93,24 @@ def _earned(item: LaidItem, reports: Sequence[tuple[Reported, Report]]) -> list[
     ]
 
 
-def _note(actor: Actor, course: Course, item: LaidItem, person_id: int, report: Report) -> None:
+def _known(item_id: int, people: Sequence[int]) -> dict[int, set[str]]:
+    """The kinds of facts that stand of each, by one query."""
+    found: dict[int, set[str]] = {}
+    for person, kind in Fact.objects.filter(item_id=item_id, person_id__in=people).values_list("person_id", "kind"):
+        found.setdefault(person, set()).add(kind)
+    return found
+
+
+def _note(actor: Actor, course: Course, item: LaidItem, who: tuple[int, set[str]], report: Report) -> None:
     """Begun and handed in, as the system says: the first of each stands."""
-    known = set(Fact.objects.filter(item_id=item.id, person_id=person_id).values_list("kind", flat=True))
+    person_id, known = who
     if report.begun and not known & {Fact.STARTED, Fact.HANDED_IN}:
         note(actor, course, item.id, person_id, Fact.STARTED, at=report.at, keep_first=True)
     if report.handed_in and Fact.HANDED_IN not in known:
         note(actor, course, item.id, person_id, Fact.HANDED_IN, at=report.by, keep_first=True)
+
+
+def take_again(actor: Actor, course: Course, item_ids: Collection[int]) -> None:
+    """The points of items are others now: what was reported of them is counted in those."""
+    if Reported.objects.filter(line_item__item_id__in=item_ids, given__isnull=False).update(taken_at=None):
+        wake()

@@ -1,6 +1,6 @@
 """What is told of who has access to a linked system."""
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated
 
 from pydantic import BaseModel, Field
@@ -27,8 +27,10 @@ class AccessList(BaseModel):
 
 
 class AccessIn(BaseModel):
+    """`until`: the last day, to its end in the course's zone."""
+
     kind: Kind
-    until: datetime | None = None
+    until: date | None = None
     code: Annotated[str, Field(max_length=80)] = ""
 
 

@@ -131,8 +131,7 @@ class OwnAccess(BaseModel):
 
 class OwnReport(BaseModel):
     """How far the reader is, as the system said at `at`, received at `received_at`. Its score is told by the
-    gradebook, once
-    it is out."""
+    gradebook, once it is out."""
 
     activity: str
     grading: str
@@ -175,8 +174,7 @@ class LinkIn(BaseModel):
 
 class ReportRow(BaseModel):
     """`theirs`: the system's score in the points of the item; `ours`: what stands in the gradebook. `by`: who gave
-    that,
-    empty when it is the system's. `differs`: a person has to say which counts."""
+    that, empty when it is the system's. `differs`: a person has to say which counts."""
 
     person_id: int
     name: str

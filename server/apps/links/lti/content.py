@@ -19,8 +19,7 @@ LINK = "ltiResourceLink"
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Content:
     """One thing that was picked: a proposal. `refused`: why it can't be placed, a code of a sentence; empty when it
-    can.
-    `points` as text, dates in ISO 8601."""
+    can. `points` as text, dates in ISO 8601."""
 
     title: str
     kind: str = LINK

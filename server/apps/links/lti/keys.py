@@ -27,9 +27,8 @@ SEALED_BY = {"alg": "dir", "enc": "A256GCM"}
 
 
 def signing_key() -> RSAKey:
-    """The pair that signs now. The first is made when it is asked for; another one where this place's secret is a
-    new one
-    since, as after a restore: what the old key signed stays honoured."""
+    """The pair that signs now. The first is made when it is asked for; another one where this place's secret is a new
+    one since, as after a restore: what the old key signed stays honoured."""
     row = _newest() or make_key()
     try:
         private = _opened(row.sealed)

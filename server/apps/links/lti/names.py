@@ -1,6 +1,5 @@
-"""Names of the standards, of 1EdTech's: LTI Core 1.3, Deep Linking 2.0, Assignment and Grade Services 2.0, Names
-and Role
-Provisioning Services 2.0, Dynamic Registration 1.0; and of what Unvo adds to them (docs/links.md)."""
+"""Names of the standards, of 1EdTech's: LTI Core 1.3, Deep Linking 2.0, Assignment and Grade Services 2.0, Names and
+Role Provisioning Services 2.0, Dynamic Registration 1.0; and of what Unvo adds to them (docs/links.md)."""
 
 CLAIM = "https://purl.imsglobal.org/spec/lti/claim/"
 DEEP = "https://purl.imsglobal.org/spec/lti-dl/claim/"

@@ -11,7 +11,7 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 
 from django.conf import settings
-from django.db import connection, transaction
+from django.db import connection
 from django.utils import timezone
 from joserfc import jwt
 from joserfc.errors import JoseError, MissingKeyError
@@ -130,9 +130,8 @@ def _decoded(system: LinkedSystem, token: str) -> jwt.Token:
     try:
         return jwt.decode(token, key_set(system), algorithms=[ALGORITHM])
     except (JoseError, ValueError):
-        with transaction.atomic():
-            before = system.keys_at
-            anew = key_set(system, anew=True)
+        before = system.keys_at
+        anew = key_set(system, anew=True)
         if system.keys_at == before:
             raise
         return jwt.decode(token, anew, algorithms=[ALGORITHM])

@@ -7,8 +7,8 @@ from apps.links.models.system import LinkedSystem
 class Freshness(models.Model):
     """When a system was last heard of in a course, and how asking it goes. `hours`: the last hours in which it told
     something, first to last, from which its usual rhythm is read. `asked_at`: by a person who wants it now;
-    `fetched_at`:
-    it answered; `failures` in a row, the last at `failed_at` for the reason `failure`, a code of `links.fetch.*`.
+    `fetched_at`: it answered; `failures` in a row, the last at `failed_at` for the reason `failure`, a code of
+    `links.fetch.*`.
     """
 
     MOST_HOURS = 60

@@ -20,8 +20,7 @@ class Known(models.Model):
 
 class KnownIn(models.Model):
     """In which section of a course somebody went to a system, the last time. `theirs`: in which one the system has
-    them,
-    where it says so by itself."""
+    them, where it says so by itself."""
 
     known = models.ForeignKey(Known, on_delete=models.CASCADE, related_name="places")
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="+")

@@ -9,8 +9,7 @@ from apps.links.models.system import MOST_ADDRESS, LinkedSystem
 
 class Placement(models.Model):
     """Which content of which system an item opens. With the section it makes the resource link of LTI: `key` says
-    which,
-    a link belongs to one context.
+    which, a link belongs to one context.
 
     `address`: of the content, empty for the system's own start. `resource_id`, `tag`: by which the system knows it.
     `stated_due`: the due moment that the system says, as heard at `stated_at`.

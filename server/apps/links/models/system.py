@@ -16,10 +16,9 @@ class LinkedSystem(models.Model):
     `login_address`: where a launch begins there; `launch_address`: where it ends unless a link says otherwise;
     `redirects`: the addresses to which alone an id_token is sent. `keys_address`, or `own_keys` where it has none;
     `kept_keys` were fetched at `keys_at`. `picking_address`: where content is picked, empty when it offers none.
-    `state_address`: where it says what it holds (docs/links.md), empty when it does not. `scopes`: which services
-    it may
-    call. `sends_name`, `sends_email`: which personal data go out. `framed`: opened inside our page, or in a window of
-    its own. `waits`: registered by itself and not yet let in.
+    `state_address`: where it says what it holds (docs/links.md), empty when it does not. `scopes`: which services it
+    may call. `sends_name`, `sends_email`: which personal data go out. `framed`: opened inside our page, or in a
+    window of its own. `waits`: registered by itself and not yet let in.
     """
 
     key = models.UUIDField(default=uuid.uuid4, unique=True)

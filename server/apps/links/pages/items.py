@@ -6,6 +6,8 @@ from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
 
+from unvo_core.links.reports import is_settled
+
 from apps.courses.public import Course, Membership
 from apps.gradebook.public import CellScores, Score, cells_of_item, graded_row
 from apps.kernel.public import Actor, Refused, not_found, sentence
@@ -120,7 +122,7 @@ def report_rows(course: Course, item_id: int, member: Membership) -> list[s.Repo
 def _row(row: Reported, item: LaidItem, name: str, cell: CellScores | None, givers: dict[int, str]) -> s.ReportRow:
     ours = _ours(cell)
     by = givers.get(row.person_id, "")
-    differs = not is_settled(row, item, ours if by else None)
+    differs = is_open(row, item, ours if by else None)
     theirs = _theirs(row, item)
     return s.ReportRow(
         person_id=row.person_id,
@@ -136,13 +138,11 @@ def _row(row: Reported, item: LaidItem, name: str, cell: CellScores | None, give
     )
 
 
-def is_settled(row: Reported, item: LaidItem, given: Decimal | None) -> bool:
-    """Whether nobody has to say which score counts. `given`: the one that a person gave here, None where none did."""
+def is_open(row: Reported, item: LaidItem, given: Decimal | None) -> bool:
+    """Whether a person has to say which score counts. `given`: the one that a person gave here, None where none did."""
     last = row.given if row.asked_given is None else row.asked_given
-    if row.kept_given is not None and row.kept_given == last:
-        return True
-    theirs = _theirs(row, item)
-    return theirs is None or (row.asked_given is None and (given is None or given == theirs))
+    seen = row.kept_given is not None and row.kept_given == last
+    return not is_settled(_theirs(row, item), given, asked=row.asked_given is not None, seen=seen)
 
 
 def _theirs(row: Reported, item: LaidItem) -> Decimal | None:

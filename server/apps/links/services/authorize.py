@@ -1,6 +1,5 @@
-"""Where a system asks who comes (OpenID Connect 1.0, implicit flow as the Security Framework 1.0, 5.1.1 narrows
-it), and
-is answered through the browser."""
+"""Where a system asks who comes (OpenID Connect 1.0, implicit flow as the Security Framework 1.0, 5.1.1 narrows it),
+and is answered through the browser."""
 
 from __future__ import annotations
 

@@ -1,8 +1,7 @@
 """Line items of a context (AGS 2.0, 3.2): those of the system's items on the path, and those that it made by itself.
 
 A line item of an item takes its title and points from the item; what a system sets there is not its to set. What it
-says
-of dates is kept beside ours, where the date check compares them.
+says of dates is kept beside ours, where the date check compares them.
 """
 
 from __future__ import annotations

@@ -25,27 +25,27 @@ MOST_SAID = 500
 @require_POST
 def picked(request: HttpRequest, key: UUID) -> HttpResponse:
     try:
+        picking = Picking.objects.select_related("system", "course").filter(key=key, placed_at=None).first()
+        if picking is None or picking.system.off:
+            raise not_found("choice of content")
+        # Its keys may have to be fetched: nothing is held meanwhile.
+        claims = verified(picking.system, request.POST.get("JWT", ""))
         with transaction.atomic():
-            picking = _answered(key, request.POST.get("JWT", ""))
+            _keep(picking, claims)
     except Refused as refusal:
         return plain_refusal(refusal)
     return HttpResponseRedirect(f"/c/{picking.course.slug}/picked/{picking.key}", status=303)
 
 
-def _answered(key: UUID, token: str) -> Picking:
+def _keep(picking: Picking, claims: dict[str, Any]) -> None:
     """Keep what was picked; nothing is placed by it. Raises Refused."""
-    rows = Picking.objects.select_for_update(of=("self",)).select_related("system", "course")
-    picking = rows.filter(key=key, placed_at=None).first()
-    if picking is None or picking.system.off:
-        raise not_found("choice of content")
-    claims = verified(picking.system, token)
     _right(picking, claims)
-    picking.picked = read_content(picking.system, claims.get(names.DEEP + "content_items", []))
+    if not Picking.objects.select_for_update().filter(pk=picking.pk, placed_at=None).exists():
+        raise not_found("choice of content")
     said = claims.get(names.DEEP + "msg") or claims.get(names.DEEP + "errormsg") or ""
-    picking.said = str(said)[:MOST_SAID]
-    picking.picked_at = now()
+    picking.picked = read_content(picking.system, claims.get(names.DEEP + "content_items", []))
+    picking.said, picking.picked_at = str(said)[:MOST_SAID], now()
     picking.save(update_fields=["picked", "said", "picked_at"])
-    return picking
 
 
 def _right(picking: Picking, claims: dict[str, Any]) -> None:

@@ -60,9 +60,8 @@ def member_of(caller: Caller, context: Context, subject: Any) -> int:
 
 @service(GET=(names.RESULTS_READ,))
 def results(request: HttpRequest, caller: Caller, course_id: int, section_id: int, key: str) -> HttpResponse:
-    """What counts of each for this line item, as the gradebook has it (AGS 2.0, 3.3): after a person changed it
-    too, and
-    before it is released. `user_id` asks for one."""
+    """What counts of each for this line item, as the gradebook has it (AGS 2.0, 3.3): after a person changed it too,
+    and before it is released. `user_id` asks for one."""
     context = context_of(caller, course_id, section_id)
     row = row_of(caller, context, key)
     start, limit = page_of(request)

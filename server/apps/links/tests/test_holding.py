@@ -199,6 +199,15 @@ class Accesses(Holding):
         self.fetch()
         self.assertEqual(SystemAccess.objects.get().kind, "code")
 
+    def test_a_teachers_day_ends_in_the_zone_of_the_course(self) -> None:
+        path = f"/courses/srv-110/systems/{self.system.key}/access/{self.person.pk}"
+        Caller(INSTRUCTOR).send("PUT", path, {"kind": "trial", "until": "2026-10-30"})
+        self.assertEqual(SystemAccess.objects.get().until.isoformat(), "2026-10-31T04:59:00+00:00")
+        self.refused(
+            Caller(INSTRUCTOR).send("PUT", path, {"kind": "trial", "until": "0001-01-01"}), 422, "links.access_day"
+        )
+        self.refused(Caller(INSTRUCTOR).send("PUT", path, {"kind": "trial"}), 422, "links.trial_without_end")
+
     def test_a_list_is_looked_at_and_kept_whole_or_not_at_all(self) -> None:
         path = f"/courses/srv-110/systems/{self.system.key}/access-list"
         text = "Name,Access,Until,Code\nRosalind Tarrow,trial,30 Oct 2026,\ncaspian.holt,code,,AB-12\nNobody Here,paid,,\nRosalind Tarrow,trial,soon,\n"

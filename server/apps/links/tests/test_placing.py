@@ -7,10 +7,13 @@ from typing import Any
 from django.test import override_settings
 from tests.base import ASSISTANT, INSTRUCTOR, Caller
 
+from apps.checks.checking import findings
 from apps.courses.models import Course
 from apps.layout.models import Item, Module
-from apps.links.tests.linked import Linked
+from apps.links.models import LineItem, Placement
+from apps.links.tests.linked import Linked, actor_named
 from apps.links.tests.tool import DL
+from apps.transfer.actions.copy_course import copy_course
 
 PICKINGS = "/courses/srv-110/pickings"
 
@@ -83,6 +86,22 @@ class Placing(Linked):
         self.assertEqual(self.teacher.send("POST", PICKINGS, wish).status_code, 404)
         path = f"/courses/srv-110/items/{self.linked_item.pk}/link"
         self.assertEqual(self.teacher.send("PUT", path, {"system": str(self.system.key)}).status_code, 404)
+
+    def test_a_course_in_another_term_opens_the_same_content_by_links_of_its_own(self) -> None:
+        teaching = actor_named(INSTRUCTOR)
+        own = Placement.objects.get(item=self.linked_item)
+        again = copy_course(teaching, self.course, "Again", "SRV 111")
+        copy = Placement.objects.get(item__course=again)
+        self.assertEqual((copy.address, copy.custom, copy.system), (own.address, own.custom, own.system))
+        self.assertNotEqual((copy.key, copy.item_id), (own.key, own.item_id))
+        self.assertFalse(LineItem.objects.filter(course=again, item=self.linked_item).exists())
+        self.assertNotIn("linked.no_system", [f.code for f in findings(again)])
+        # A system that only this course has does not come along, and the copy says so.
+        self.system.course = self.course
+        self.system.save()
+        other = copy_course(teaching, self.course, "Once more", "SRV 112")
+        self.assertFalse(Placement.objects.filter(item__course=other).exists())
+        self.assertIn("linked.no_system", [f.code for f in findings(other)])
 
     def test_an_address_on_another_host_is_no_content_of_the_system(self) -> None:
         path = f"/courses/srv-110/items/{self.linked_item.pk}/link"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP
+from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller
 
 from apps.courses.models import Course, Enrolment, Section
 from apps.gradebook.models import Score
@@ -83,6 +83,15 @@ class Scores(Called):
         self.raw()
         score = Score.objects.get(cell__graded_item__item=self.linked_item, cell__person=self.person)
         self.assertEqual(score.handed_in_at.isoformat(), "2026-10-05T01:00:00+00:00")
+
+    def test_a_score_is_counted_anew_when_the_points_of_the_item_are_others(self) -> None:
+        teacher, path = Caller(INSTRUCTOR), f"/courses/srv-110/items/{self.linked_item.pk}"
+        self.assertEqual(teacher.send("PATCH", path, {"no_points": True}).status_code, 200)
+        self.send(8, MONDAY)
+        self.assertIsNone(self.raw())
+        for points, raw in ((50, "40.00"), (20, "16.00")):
+            self.assertEqual(teacher.send("PATCH", path, {"points": points}).status_code, 200)
+            self.assertEqual(self.raw(), raw)
 
     def test_what_a_person_gave_stands_beside_what_the_system_says(self) -> None:
         self.send(8, MONDAY)

@@ -31,8 +31,7 @@ class Command(BaseCommand):
 @transaction.atomic
 def take_over(told: dict[str, Any]) -> None:
     """A platform, its contexts, accounts, sets and scores. One that is known already stays as it is, unless it has
-    moved
-    to another address: then all of it is taken over anew."""
+    moved to another address: then all of it is taken over anew."""
     known = Platform.objects.filter(client_id=told["client_id"])
     if known.filter(issuer=told["about"]["issuer"]).exists():
         return

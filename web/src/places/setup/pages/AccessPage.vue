@@ -50,8 +50,7 @@ async function keep(): Promise<void> {
   if (!wish) return;
   refused.value = "";
   try {
-    // The end of the day, in the reader's words; the server keeps an instant.
-    const until = wish.until ? new Date(`${wish.until}T23:59`).toISOString() : null;
+    const until = wish.until || null;
     await writes.say.mutateAsync({ person: wish.row.person_id, kind: wish.kind, until, code: wish.code });
     form.value = null;
     say(t("links.saved"));
