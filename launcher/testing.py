@@ -17,6 +17,8 @@ LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped")
 VITEST = re.compile(r"^\s*Tests\s+(?:(\d+) failed)?[ |]*(?:(\d+) passed)?[ |]*(?:(\d+) skipped)?", re.MULTILINE)
 BROWSER = "browser"
 """The tag of the tests that drive a browser."""
+ALONE = "alone"
+"""The tag of the tests that hold a time, which says nothing while other tests run beside them."""
 ANSI = re.compile(r"\x1b\[[0-9;]*m")
 
 
@@ -61,12 +63,14 @@ def _everything(count: Count, env: Mapping[str, str]) -> None:
         say("front-end logic")
         _vitest(count)
         say("server: API, concurrency")
-        _django(count, env, ["--exclude-tag", BROWSER, "apps", "tests"])
+        _django(count, env, ["--exclude-tag", BROWSER, "--exclude-tag", ALONE, "apps", "tests"])
         say("server: journeys in the browser, begun beside the others")
         text, code = browser.result()
     for line in text.splitlines(keepends=True):
         _print(line)
     _add(count, text, code)
+    say("server: what holds a time, alone")
+    _django(count, env, ["--tag", ALONE, "tests"])
 
 
 def _tests(*words: str) -> list[str]:

@@ -4,6 +4,15 @@ import a11y from "eslint-plugin-vuejs-accessibility";
 import globals from "globals";
 import ts from "typescript-eslint";
 
+/** A field that is taken when it is left, bound so that a form drawn again writes over what is half typed. */
+const BOUND = "VAttribute[key.name.name='bind'][key.argument.name='value']";
+const WHEN_LEFT = "VAttribute[key.name.name='on'][key.argument.name='change']";
+const CHOSEN = "VAttribute[key.name='type'][value.value=/^(radio|checkbox)$/]";
+const WRITTEN_OVER = ["input", "textarea"].map((name) => ({
+  selector: `VElement[name='${name}'] > VStartTag:has(${BOUND}):has(${WHEN_LEFT}):not(:has(${CHOSEN}))`,
+  message: "What is typed would be lost when the form is drawn again: v-kept instead of :value.",
+}));
+
 /** The rooms, each of which may import those before it and not those after it. */
 const ROOMS = ["api", "ui", "frame", "items", "places", "app"];
 const HEADLESS = { name: "@headlessui/vue", message: "Only the design system (src/ui) imports Headless UI." };
@@ -95,6 +104,7 @@ export default ts.config(
         },
       ],
       "vue/no-v-html": "error",
+      "vue/no-restricted-syntax": ["error", ...WRITTEN_OVER],
       "@typescript-eslint/no-explicit-any": "error",
       "vuejs-accessibility/label-has-for": ["error", { required: { some: ["nesting", "id"] } }],
       // Drop targets and panes that are swiped are no controls; each has its button and its key, and axe runs in every journey.

@@ -38,11 +38,12 @@ def _measure() -> int:
     from tools.bench_class import measured as class_measured
     from tools.bench_grading import measured as grading_measured
     from tools.bench_hand_ins import measured as hand_ins_measured
+    from tools.bench_links import measured as links_measured
     from tools.bench_quizzes import measured as quizzes_measured
     from tools.bench_search import measured as search_measured
     from tools.bench_talk import measured as talk_measured
 
-    others = (quizzes_measured, hand_ins_measured, class_measured, talk_measured, search_measured)
+    others = (quizzes_measured, hand_ins_measured, class_measured, talk_measured, search_measured, links_measured)
     return 0 if all([_core(), grading_measured(), *(run() for run in others), ok]) else 1
 
 

@@ -44,14 +44,14 @@ def same_writes() -> float:
     with tempfile.NamedTemporaryFile("w", suffix=".sql") as script:
         script.write(sql)
         script.flush()
-        told = _pgbench("-n", "-f", script.name, "-c", str(CLIENTS), "-j", "4", "-T", "8")
+        told = pgbench("-n", "-f", script.name, "-c", str(CLIENTS), "-j", "4", "-T", "8")
     assert AuditRecord.objects.filter(action="bench.answer").exists(), "pgbench wrote nothing"
     found = re.search(r"tps = ([\d.]+)", told)
     assert found is not None, told
     return float(found.group(1))
 
 
-def _pgbench(*args: str) -> str:
+def pgbench(*args: str) -> str:
     from django.db import connection
 
     known = connection.get_connection_params()

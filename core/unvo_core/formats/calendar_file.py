@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 from zoneinfo import ZoneInfo
 
-from icalendar import Alarm, Calendar, Event, Todo
+if TYPE_CHECKING:
+    from icalendar import Event, Todo
 
 PRODUCT = "-//Unvo//Schedule//EN"
 REFRESH = timedelta(hours=1)
@@ -41,6 +42,8 @@ class Entry:
 
 def calendar_bytes(name: str, entries: Sequence[Entry], stamp: datetime) -> bytes:
     """A whole calendar, folded at 75 octets, text escaped, with the time zones that it names."""
+    from icalendar import Calendar
+
     calendar = Calendar()
     calendar.add("prodid", PRODUCT)
     calendar.add("version", "2.0")
@@ -56,6 +59,8 @@ def calendar_bytes(name: str, entries: Sequence[Entry], stamp: datetime) -> byte
 
 
 def _event(entry: Entry, stamp: datetime) -> Event:
+    from icalendar import Alarm, Event
+
     event = Event()
     event.add("dtstart", entry.start.astimezone(entry.zone))
     event.add("dtend", (entry.end or entry.start + MINUTE).astimezone(entry.zone))
@@ -71,6 +76,8 @@ def _event(entry: Entry, stamp: datetime) -> Event:
 
 
 def _task(entry: Entry, stamp: datetime) -> Todo:
+    from icalendar import Todo
+
     task = Todo()
     task.add("due", entry.start.astimezone(entry.zone))
     task.add("status", "COMPLETED" if entry.completed_at else "NEEDS-ACTION")

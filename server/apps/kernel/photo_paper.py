@@ -5,11 +5,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from io import BytesIO
+from typing import TYPE_CHECKING
 
-from fpdf import FPDF
 from PIL import Image
 
 from apps.kernel.pictures import QUALITY
+
+if TYPE_CHECKING:
+    from fpdf import FPDF
 
 A4_MM = (210.0, 297.0)
 EDGE_MM, FOOT_MM = 8.0, 8.0
@@ -50,6 +53,8 @@ def cut_and_turned(content: bytes, turn: int, cuts: Sequence[int]) -> bytes:
 def photo_pdf(pages: Sequence[PhotoPage], title: str, language: str) -> bytes:
     """One photograph a page of A4, upright or across as it lies, as large as it goes, with a foot. Its pixels go in as
     they are, nothing is compressed again."""
+    from fpdf import FPDF
+
     paper = FPDF(unit="mm", format="A4")
     paper.set_title(title)
     paper.set_lang(language)

@@ -8,11 +8,8 @@ from collections.abc import Mapping, Sequence
 from io import BytesIO, StringIO
 from typing import Literal
 
-import openpyxl
 from django.http import HttpResponse
 from django.utils.http import content_disposition_header
-from openpyxl.cell import WriteOnlyCell
-from openpyxl.utils.exceptions import IllegalCharacterError
 
 TableCell = str | float | None
 TableRows = Sequence[Sequence[TableCell]]
@@ -35,6 +32,8 @@ def _guarded(cell: TableCell) -> TableCell:
 
 def xlsx_of(sheets: Mapping[str, TableRows]) -> bytes:
     """A sheet a name; every text is written as text, whatever it begins with."""
+    import openpyxl
+
     book = openpyxl.Workbook(write_only=True)
     for name, rows in sheets.items():
         sheet = book.create_sheet(name)
@@ -47,6 +46,9 @@ def xlsx_of(sheets: Mapping[str, TableRows]) -> bytes:
 
 
 def _cell(sheet: object, cell: TableCell) -> object:
+    from openpyxl.cell import WriteOnlyCell
+    from openpyxl.utils.exceptions import IllegalCharacterError
+
     if not isinstance(cell, str):
         return cell
     try:

@@ -9,7 +9,6 @@ from datetime import date, datetime, time
 from io import BytesIO
 from typing import Any
 
-import openpyxl
 from lxml import etree, html
 from unvo_core.formats.cells import cells_of
 
@@ -126,6 +125,8 @@ def _of_bytes(content: bytes, most: int) -> Grid:
 
 def _of_book(content: bytes, most: int) -> Grid:
     """The first sheet that holds anything."""
+    import openpyxl
+
     with zipfile.ZipFile(BytesIO(content)) as packed:
         if sum(one.file_size for one in packed.infolist()) > MOST_UNPACKED_BYTES:
             raise Refused("table.file_large", name="", most=f"{MOST_UNPACKED_BYTES // 1024 // 1024} MB")

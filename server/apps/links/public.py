@@ -8,18 +8,21 @@ from apps.links.losses import AccessLoss, own_losses
 from apps.links.pages.items import score_source
 from apps.links.queries import framed_origins
 from apps.links.services.urls import urlpatterns as LTI
+from apps.links.sources import OwnSource, own_sources
 from apps.links.stated import stated_dues, stray_line_items, unlinked_items
 from apps.links.waiting import systems_waiting
 
 __all__ = [
     "LTI",
     "AccessLoss",
+    "OwnSource",
     "ScoreSource",
     "adopt_line_item",
     "asked_along",
     "copy_links",
     "framed_origins",
     "own_losses",
+    "own_sources",
     "score_source",
     "stated_dues",
     "stray_line_items",

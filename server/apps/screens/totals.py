@@ -118,7 +118,7 @@ class StandingOf:
     """
 
     def __init__(self, course: Course, person_id: int, now: datetime, walked: Walked | None = None) -> None:
-        self.course, self.setup = course, setup(course)
+        self.course, self.person_id, self.setup = course, person_id, setup(course)
         self.laid: Layout = walked.progress.laid if walked else person_layout(course, person_id)
         cells = walked.cells if walked else cells_of_person(course, person_id)
         rules = self.setup.rules_in(walked.groups) if walked else self.setup.rules_of_person(person_id)

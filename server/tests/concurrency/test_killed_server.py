@@ -106,6 +106,14 @@ class Server:
         self.send("POST", "/_allauth/browser/v1/auth/login", {"username": who, "password": DEMO_PASSWORD})
 
 
+def other_connection() -> psycopg.Connection:
+    """One to the test database that Django does not know of; closed, it takes back what it did."""
+    found = connection.settings_dict
+    return psycopg.connect(
+        host=found["HOST"], port=found["PORT"], user=found["USER"], password=found["PASSWORD"], dbname=found["NAME"]
+    )
+
+
 def cut_every_connection() -> None:
     """As a database that is started again: every other connection to it ends, whatever it is doing."""
     with connection.cursor() as cursor:
@@ -126,18 +134,12 @@ class KilledServer(Committed, TransactionTestCase):
         self.addCleanup(lambda: self.server.process.poll() is None and self.server.kill())
         self.server.sign_in()
 
-    def other_connection(self) -> psycopg.Connection:
-        found = connection.settings_dict
-        return psycopg.connect(
-            host=found["HOST"], port=found["PORT"], user=found["USER"], password=found["PASSWORD"], dbname=found["NAME"]
-        )
-
     def draft(self) -> HandIn:
         return HandIn.objects.get(item=self.item, person__username=KEEPS_UP)
 
     def test_killed_before_the_commit_the_draft_stays_a_draft_and_the_repeat_hands_in_once(self) -> None:
         """Another connection holds a row that handing in needs, so the server dies inside its transaction."""
-        with self.other_connection() as holder:
+        with other_connection() as holder:
             holder.execute("SELECT 1 FROM path_fact WHERE item_id = %s FOR UPDATE", [self.item.pk])
             with self.assertRaises(OSError):
                 self.server.send("POST", self.path, key="mine", timeout=3)

@@ -20,7 +20,7 @@ from apps.quizzes.jobs import hand_in_at
 from apps.quizzes.models import AttemptQuestion, QuizAttempt, Try
 from apps.quizzes.tests.cases import LATITUDE, OTHER_TAB, TAB, QuizWorld, later
 from django.db import transaction
-from django.test import TransactionTestCase, override_settings
+from django.test import TransactionTestCase, override_settings, tag
 from django.utils import timezone
 
 from tests.base import BEHIND, KEEPS_UP, Caller
@@ -157,6 +157,7 @@ class Races(QuizWorld, Committed, TransactionTestCase):
         return {"parameters": LATITUDE["parameters"], "fields": [{"name": "a", "asked": asked}]}
 
 
+@tag("alone")
 class KilledWorker(QuizWorld, Committed, TransactionTestCase):
     """The clock's own hand-in with a worker that is killed and one that comes after it; on the real clock."""
 

@@ -10,7 +10,7 @@ from pathlib import Path
 from apps.kernel.models import StoredFile
 from apps.layout.models import Item
 from django.conf import settings
-from django.test import TransactionTestCase, override_settings
+from django.test import TransactionTestCase, override_settings, tag
 
 from tests.concurrency.test_killed_server import Server
 from tests.worlds import CLOCK, Committed
@@ -19,6 +19,7 @@ MANY = 60
 SIZE = 8 * 1024 * 1024
 
 
+@tag("alone")
 @override_settings(FIXED_CLOCK=CLOCK)
 class SlowClients(Committed, TransactionTestCase):
     """Sixty of each are many times the server's threads."""

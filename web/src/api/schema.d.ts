@@ -9102,6 +9102,7 @@ export interface components {
             role: "counted" | "dropped_low" | "dropped_high" | "extra" | "out";
             /** Score */
             score: string | null;
+            source: components["schemas"]["OwnSource"] | null;
             /** Started */
             started: {
                 [key: string]: number;
@@ -10966,6 +10967,21 @@ export interface components {
             photos: components["schemas"]["AnswerFile"][];
             /** Taken In */
             taken_in: boolean;
+        };
+        /**
+         * OwnSource
+         * @description The system that sent a score, when by its own word, and when anything was last heard of it.
+         */
+        OwnSource: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Heard At */
+            heard_at: string | null;
+            /** System */
+            system: string;
         };
         /**
          * OwnTalk

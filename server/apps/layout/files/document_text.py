@@ -6,10 +6,6 @@ import zipfile
 from collections.abc import Callable
 from pathlib import Path
 
-import docx
-import openpyxl
-import pptx
-import pypdf
 import webvtt
 
 LONGEST = 500_000
@@ -52,16 +48,22 @@ def _readers() -> dict[str, Callable[[Path], str]]:
 
 
 def _pdf(path: Path) -> str:
+    import pypdf
+
     return "\n".join(page.extract_text() for page in pypdf.PdfReader(path).pages)
 
 
 def _word(path: Path) -> str:
+    import docx
+
     found = docx.Document(str(path))
     cells = (cell.text for table in found.tables for row in table.rows for cell in row.cells)
     return "\n".join([*(p.text for p in found.paragraphs), *cells])
 
 
 def _slides(path: Path) -> str:
+    import pptx
+
     shapes = (shape for slide in pptx.Presentation(str(path)).slides for shape in slide.shapes)
     return "\n".join(shape.text_frame.text for shape in shapes if shape.has_text_frame)
 
@@ -71,6 +73,8 @@ def _captions(path: Path) -> str:
 
 
 def _sheet(path: Path) -> str:
+    import openpyxl
+
     with path.open("rb") as content:
         book = openpyxl.load_workbook(content, read_only=True, data_only=True)
         rows = (row for sheet in book for row in sheet.iter_rows(values_only=True))

@@ -6,7 +6,6 @@ import re
 from dataclasses import dataclass
 
 import mutagen
-import pypdf
 import webvtt
 
 from apps.kernel.public import Refused, StoredFile, on_disk
@@ -29,6 +28,8 @@ def length_seconds(stored: StoredFile) -> int | None:
 
 def page_count(stored: StoredFile) -> int:
     """Refuses a PDF that can't be read, by name."""
+    import pypdf
+
     try:
         with on_disk(stored.path) as path:
             return len(pypdf.PdfReader(path).pages)

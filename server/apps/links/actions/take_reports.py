@@ -29,7 +29,7 @@ def take_reports() -> int:
     stays and the rest waits."""
     taken = 0
     waiting = Reported.objects.filter(taken_at=None, line_item__item__removed=False)
-    for line_item_id in list(waiting.order_by().values_list("line_item_id", flat=True).distinct()):
+    for line_item_id in list(waiting.order_by("line_item_id").values_list("line_item_id", flat=True).distinct()):
         while some := take_of(line_item_id):
             taken += some
     return taken

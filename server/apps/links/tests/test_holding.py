@@ -16,6 +16,7 @@ from apps.gradebook.models import Score
 from apps.kernel.clock import now
 from apps.layout.models import Item
 from apps.layout.queries import layout
+from apps.links import jobs
 from apps.links.actions.announce_access import announce_access
 from apps.links.actions.fetch_state import due_again, fetch_state
 from apps.links.actions.hear import freshness
@@ -244,6 +245,24 @@ class Away(Holding):
             self.assertTrue(due_again(self.system, self.course))
         self.says({"scores": [self.tool.score(self.claims["sub"], 8, 10, MONDAY)]})
         self.assertTrue(self.fetch())
+        self.assertEqual(self.waiting(), [])
+        self.assertIsNotNone(self.raw())
+
+    def test_down_for_an_hour_it_is_asked_seven_times_and_caught_up_with(self) -> None:
+        """Minute by minute, as the clock has the job run; in between its score became another one."""
+        self.says({"scores": [self.tool.score(self.claims["sub"], 8, 10, MONDAY)]})
+        back, began, asked = self.pages.at.pop("/state"), now(), []
+        self.assertFalse(self.fetch())
+        for minute in range(1, 70):
+            if minute == 60:
+                self.assertEqual((self.waiting(), self.raw()), (["system_away"], None))
+                self.pages.at["/state"] = back
+            before = len(self.pages.asked)
+            with override_settings(FIXED_CLOCK=(began + timedelta(minutes=minute)).isoformat()):
+                jobs.fetch_again.func(0)
+            if len(self.pages.asked) > before:
+                asked.append(minute)
+        self.assertEqual(asked, [1, 3, 7, 15, 31, 63])
         self.assertEqual(self.waiting(), [])
         self.assertIsNotNone(self.raw())
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import datetime
 from fractions import Fraction
 from typing import cast
@@ -14,6 +15,7 @@ from unvo_core.path.evaluate import State
 from apps.courses.public import Course
 from apps.gradebook.public import Category, points
 from apps.layout.public import LaidItem, Layout, item_ref, ref
+from apps.links.public import OwnSource, own_sources
 from apps.path.public import Reader, cells_of_made_up, laid_for, own_progress
 from apps.screens.rows import choices_of
 from apps.screens.standing import schemas as out
@@ -42,6 +44,7 @@ def standing(course: Course, person_id: int, person_name: str, now: datetime) ->
 def _sheet(known: StandingOf, person_name: str, now: datetime) -> out.Standing:
     current = known.total("current")
     rows = {r.category_id: r for r in current.rows}
+    sources = own_sources(known.course, known.laid, known.person_id)
     return out.Standing(
         person=person_name,
         zone=known.course.zone,
@@ -53,7 +56,7 @@ def _sheet(known: StandingOf, person_name: str, now: datetime) -> out.Standing:
         current=total_out(current, known.laid),
         floor=total_out(known.total("floor"), known.laid),
         ceiling=total_out(known.total("ceiling"), known.laid),
-        categories=[_category(known, c, rows[c.pk]) for c in known.setup.categories],
+        categories=[_category(known, c, rows[c.pk], sources) for c in known.setup.categories],
     )
 
 
@@ -96,7 +99,9 @@ def _arithmetic(row: core.CategoryRow, laid: Layout) -> out.Arithmetic:
     )
 
 
-def _category(known: StandingOf, category: Category, row: core.CategoryRow) -> out.CategoryRow:
+def _category(
+    known: StandingOf, category: Category, row: core.CategoryRow, sources: Mapping[int, OwnSource]
+) -> out.CategoryRow:
     roles = {i.item_id: i.role for i in row.items}
     return out.CategoryRow(
         id=category.pk,
@@ -105,11 +110,11 @@ def _category(known: StandingOf, category: Category, row: core.CategoryRow) -> o
         drop_highest=category.drop_highest,
         extra_credit=category.extra_credit,
         arithmetic=_arithmetic(row, known.laid),
-        items=[_item(known, i, roles.get(i.id, "out")) for i in known.totals.counting(category)],
+        items=[_item(known, i, roles.get(i.id, "out"), sources.get(i.id)) for i in known.totals.counting(category)],
     )
 
 
-def _item(known: StandingOf, item: LaidItem, role: core.EntryRole) -> out.ItemRow:
+def _item(known: StandingOf, item: LaidItem, role: core.EntryRole, source: OwnSource | None) -> out.ItemRow:
     state = known.state(item)
     visible = known.score(item)
     missing = state.state == State.MISSING and known.setup.scheme.missing != "blank"
@@ -142,6 +147,7 @@ def _item(known: StandingOf, item: LaidItem, role: core.EntryRole) -> out.ItemRo
         late_units=visible.result.units if visible else 0,
         possible=str(points(item.possible)),
         comment=visible.comment if visible else "",
+        source=source if visible else None,
         hold=graded.hold,
         attempts=visible.attempts if visible else 0,
         counting=cast(Counting, graded.counting),

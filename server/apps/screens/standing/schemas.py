@@ -9,6 +9,7 @@ from unvo_core.grading.trying import Outlook
 from unvo_core.path.evaluate import State
 
 from apps.layout.public import ItemRef
+from apps.links.public import OwnSource
 from apps.screens.schemas import AnyOf
 
 
@@ -79,6 +80,8 @@ class ItemRow(BaseModel):
     late_units: int
     possible: str
     comment: str
+    source: OwnSource | None
+    """The linked system that sent the score."""
     hold: bool
     attempts: int
     counting: Counting

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { MOMENTS } from "../model/moments";
 import { chosenOf, valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
@@ -47,7 +48,7 @@ function choose(wanted: string): void {
         min="1"
         :aria-label="t('rules.number')"
         :title="t('rules.number')"
-        :value="rule?.number"
+        v-kept="rule?.number"
         @change="set({ number: Number(valueOf($event)) })"
       />
       <select
@@ -64,7 +65,7 @@ function choose(wanted: string): void {
         <input
           class="field figures !w-20"
           type="number"
-          :value="rule?.minutes"
+          v-kept="rule?.minutes"
           @change="set({ minutes: Number(valueOf($event)) })"
       /></label>
     </template>
@@ -74,7 +75,7 @@ function choose(wanted: string): void {
         <input
           class="field figures !w-16"
           type="number"
-          :value="rule?.days"
+          v-kept="rule?.days"
           @change="set({ days: Number(valueOf($event)) })"
       /></label>
       <select
@@ -100,7 +101,7 @@ function choose(wanted: string): void {
         <input
           class="field figures !w-28"
           type="time"
-          :value="rule?.time ?? ''"
+          v-kept="rule?.time ?? ''"
           @change="set({ time: valueOf($event) || null })"
         />
       </label>

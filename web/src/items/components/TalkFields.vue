@@ -2,6 +2,7 @@
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
+import { vKept } from "@/ui/field/kept";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { chosenOf, valueOf } from "@/ui/field/events";
 import UiField from "@/ui/field/UiField.vue";
@@ -80,7 +81,7 @@ const lines = (text: string): string[] => text.split("\n").filter((line) => line
         :id="field"
         class="field"
         rows="3"
-        :value="rules.template.join('\n')"
+        v-kept="rules.template.join('\n')"
         @change="rules.template = lines(valueOf($event))"
       />
     </UiField>
@@ -122,7 +123,7 @@ const lines = (text: string): string[] => text.split("\n").filter((line) => line
           type="number"
           min="0"
           max="180"
-          :value="want.before"
+          v-kept="want.before"
           @change="setBefore(want, Number(valueOf($event)))"
         />
       </UiField>
@@ -131,7 +132,7 @@ const lines = (text: string): string[] => text.split("\n").filter((line) => line
           :id="field"
           class="field figures"
           pattern="([01][0-9]|2[0-3]):[0-5][0-9]"
-          :value="want.at ?? ''"
+          v-kept="want.at ?? ''"
           @change="want.at = valueOf($event) || null"
         />
       </UiField>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from "./events";
+import { vKept } from "./kept";
 import { computed, ref, useId } from "vue";
 
 /** A wall time as date and time: a day alone takes `usual` as its time, no day is no moment. */
@@ -20,12 +21,12 @@ function set(day: string, at: string): void {
   <div>
     <label class="mb-1 block text-[13.5px] text-soft" :for="id">{{ label }}</label>
     <div class="flex gap-2">
-      <input :id="id" class="field figures" type="date" :value="date" @change="set(valueOf($event), time)" />
+      <input :id="id" class="field figures" type="date" v-kept="date" @change="set(valueOf($event), time)" />
       <input
         class="field figures !w-[136px] shrink-0"
         type="time"
         :aria-label="timeLabel"
-        :value="time"
+        v-kept="time"
         @change="set(date, valueOf($event))"
       />
     </div>

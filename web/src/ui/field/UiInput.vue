@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from "./events";
+import { vKept } from "./kept";
 import UiField from "./UiField.vue";
 
 /** A labelled input that gives its value when it is left or chosen, not with every key. */
@@ -19,7 +20,7 @@ const emit = defineEmits<{ set: [value: string] }>();
       class="field"
       :class="{ figures: type !== 'text' }"
       :type="type"
-      :value="value ?? ''"
+      v-kept="value ?? ''"
       v-bind="$attrs"
       @change="emit('set', valueOf($event))"
     />

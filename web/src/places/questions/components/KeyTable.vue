@@ -2,6 +2,7 @@
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { amountShown, amountTyped } from "../model/amounts";
 import { aKey, type Key } from "../model/blank";
 
@@ -28,18 +29,18 @@ const takeOut = (n: number): void =>
     <div v-for="(key, n) in keys" :key="n" class="row" :class="{ other: n > 0 }">
       <label class="whole">
         <span :class="{ 'sr-only': n > 1 }">{{ t(n ? "question.otherKey" : "question.key") }}</span>
-        <input class="field figures" :value="key.text" @change="set(n, { text: valueOf($event).trim() })" />
+        <input class="field figures" v-kept="key.text" @change="set(n, { text: valueOf($event).trim() })" />
       </label>
       <template v-if="n > 0">
         <label>
           <span :class="{ 'sr-only': n > 1 }">{{ t("question.word") }}</span>
-          <input class="field" :value="key.word" @change="set(n, { word: valueOf($event).trim() })" />
+          <input class="field" v-kept="key.word" @change="set(n, { word: valueOf($event).trim() })" />
         </label>
         <label>
           <span :class="{ 'sr-only': n > 1 }">{{ t("question.share") }}</span>
           <input
             class="field figures"
-            :value="amountShown(key.credit)"
+            v-kept="amountShown(key.credit)"
             @change="set(n, { credit: amountTyped(valueOf($event)) || '0' })"
           />
         </label>

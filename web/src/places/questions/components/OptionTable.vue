@@ -3,6 +3,7 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
 import { checkedOf, valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { anOption } from "../model/blank";
 
 type Option = Shapes["Option"];
@@ -48,14 +49,14 @@ const takeOut = (n: number): void =>
       <span v-else class="figures">{{ n + 1 }}</span>
       <input
         class="field"
-        :value="plain(option.text)"
+        v-kept="plain(option.text)"
         :aria-label="`${t('question.option')} ${option.name}`"
         @change="set(n, { text: valueOf($event).trim() })"
       />
       <input
         v-if="!ordering"
         class="field"
-        :value="option.word"
+        v-kept="option.word"
         :placeholder="t('question.word')"
         :aria-label="t('question.optionWord', { name: plain(option.text) || option.name })"
         @change="set(n, { word: valueOf($event).trim() })"

@@ -2,6 +2,7 @@
 import { useI18n } from "vue-i18n";
 import UiButton from "@/ui/button/UiButton.vue";
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { anOption, type Asked } from "../model/blank";
 
 type Matching = Extract<Asked, { kind: "matching" }>;
@@ -45,14 +46,14 @@ function takeOut(name: string): void {
     <div v-for="one in asked.left" :key="one.name" class="row">
       <input
         class="field"
-        :value="plain(one.text)"
+        v-kept="plain(one.text)"
         :aria-label="`${t('question.left')} ${one.name}`"
         @change="set('left', one.name, valueOf($event).trim())"
       />
       <span class="text-soft">{{ t("question.right").toLowerCase() }}</span>
       <input
         class="field"
-        :value="plain(partner(one.name)?.text ?? '')"
+        v-kept="plain(partner(one.name)?.text ?? '')"
         :aria-label="`${t('question.right')} ${one.name}`"
         @change="set('right', partner(one.name)?.name ?? '', valueOf($event).trim())"
       />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useI18n } from "vue-i18n";
 import { chosenOf, checkedOf, valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import UiButton from "@/ui/button/UiButton.vue";
 import { amountShown, amountTyped, degreesShown } from "../model/amounts";
 import { aParameter, type Parameter } from "../model/blank";
@@ -64,7 +65,7 @@ const takeOut = (at: number): void =>
     <div v-for="(p, at) in parameters" :key="at" class="row">
       <input
         class="field figures name"
-        :value="p.name"
+        v-kept="p.name"
         :aria-label="t('question.parameter')"
         maxlength="20"
         @change="set(at, { name: valueOf($event).trim() })"
@@ -81,21 +82,21 @@ const takeOut = (at: number): void =>
         <template v-if="p.drawn.kind === 'range'">
           <input
             class="field"
-            :value="amount(p, p.drawn.least)"
+            v-kept="amount(p, p.drawn.least)"
             :aria-label="t('question.least', { name: p.name })"
             @change="bound(at, p, 'least', valueOf($event))"
           />
           <span>{{ t("question.to") }}</span>
           <input
             class="field"
-            :value="amount(p, p.drawn.most)"
+            v-kept="amount(p, p.drawn.most)"
             :aria-label="t('question.most', { name: p.name })"
             @change="bound(at, p, 'most', valueOf($event))"
           />
           <span>{{ t("question.stepWord") }}</span>
           <input
             class="field"
-            :value="amount(p, p.drawn.step)"
+            v-kept="amount(p, p.drawn.step)"
             :aria-label="t('question.step', { name: p.name })"
             @change="bound(at, p, 'step', valueOf($event))"
           />
@@ -103,14 +104,14 @@ const takeOut = (at: number): void =>
         <input
           v-else-if="p.drawn.kind === 'one_of'"
           class="field"
-          :value="p.drawn.values.join('; ')"
+          v-kept="p.drawn.values.join('; ')"
           :aria-label="t('question.values', { name: p.name })"
           @change="values(at, p, valueOf($event))"
         />
         <input
           v-else
           class="field"
-          :value="p.drawn.formula"
+          v-kept="p.drawn.formula"
           :aria-label="t('question.formula', { name: p.name })"
           @change="set(at, { drawn: { ...p.drawn, formula: valueOf($event).trim() } })"
         />
@@ -129,7 +130,7 @@ const takeOut = (at: number): void =>
           <span>{{ t("question.onlyIf") }}</span>
           <input
             class="field figures"
-            :value="p.only_if"
+            v-kept="p.only_if"
             :aria-label="t('question.condition', { name: p.name })"
             @change="set(at, { only_if: valueOf($event).trim() })"
           />

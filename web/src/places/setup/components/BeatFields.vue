@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useKinds } from "@/frame/kinds";
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiField from "@/ui/field/UiField.vue";
@@ -92,7 +93,7 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
             class="field figures !w-28"
             type="time"
             :aria-label="t('rhythm.time')"
-            :value="beat.moments?.[name]?.time"
+            v-kept="beat.moments?.[name]?.time"
             @change="setMoment(name, { time: valueOf($event) })"
           />
         </template>
@@ -104,7 +105,7 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
               type="number"
               min="1"
               max="20"
-              :value="beat.moments?.[name]?.nth"
+              v-kept="beat.moments?.[name]?.nth"
               @change="setMoment(name, { nth: numberOf($event) })"
           /></label>
           <label class="flex items-center gap-2"
@@ -112,7 +113,7 @@ function setMoment(name: "opens" | "due", change: Partial<BeatMoment>): void {
             <input
               class="field figures !w-20"
               type="number"
-              :value="beat.moments?.[name]?.minutes"
+              v-kept="beat.moments?.[name]?.minutes"
               @change="setMoment(name, { minutes: numberOf($event) })"
           /></label>
         </template>

@@ -5,6 +5,7 @@ import { useKinds } from "@/frame/kinds";
 import { effortWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { useDayDrag } from "@/ui/pointer/day-drag";
 import { barOf, laneOf, moved, type ClassTime, type End } from "../model/pattern";
 import type { Beat } from "../model/rhythm";
@@ -72,7 +73,7 @@ function words(end: End): string {
         <input
           class="title"
           :aria-label="t('rhythm.itemTitle')"
-          :value="beat.title"
+          v-kept="beat.title"
           required
           @change="beat = { ...beat, title: valueOf($event) }"
         />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
@@ -38,7 +39,7 @@ function setSlot(n: number, at: number, fields: Slot): void {
         type="date"
         required
         :aria-label="t('setup.day')"
-        :value="one.day"
+        v-kept="one.day"
         @change="change(n, { day: valueOf($event) })"
       />
       <select
@@ -56,7 +57,7 @@ function setSlot(n: number, at: number, fields: Slot): void {
         class="field"
         :placeholder="t('setup.why')"
         :aria-label="t('setup.why')"
-        :value="one.why"
+        v-kept="one.why"
         @change="change(n, { why: valueOf($event) })"
       />
       <UiButton look="text" @click="days = days.filter((_, at) => at !== n)">{{

@@ -9,6 +9,7 @@ import LoadingNote from "@/frame/LoadingNote.vue";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { useTimes } from "@/ui/moment/zones";
 import { useHistory } from "../queries";
 import HistoryEntry from "./HistoryEntry.vue";
@@ -72,11 +73,11 @@ const filter = (name: string, event: Event): void =>
       </label>
       <label class="text-[13.5px] text-soft"
         >{{ t("history.since") }}
-        <input class="field mt-1" type="date" :value="asked('since')" @change="filter('since', $event)" />
+        <input class="field mt-1" type="date" v-kept="asked('since')" @change="filter('since', $event)" />
       </label>
       <label class="text-[13.5px] text-soft"
         >{{ t("history.until") }}
-        <input class="field mt-1" type="date" :value="asked('until')" @change="filter('until', $event)" />
+        <input class="field mt-1" type="date" v-kept="asked('until')" @change="filter('until', $event)" />
       </label>
       <p v-if="asked('item') && first" class="text-[14px]">
         {{ t("history.about", { title: first.about }) }}

@@ -2,6 +2,7 @@
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import UiButton from "@/ui/button/UiButton.vue";
+import { vKept } from "@/ui/field/kept";
 import UiField from "@/ui/field/UiField.vue";
 import UiInput from "@/ui/field/UiInput.vue";
 import { freshKey, without, type Form } from "../model/grading";
@@ -91,7 +92,7 @@ function add(): void {
           max="100"
           step="any"
           :aria-label="t('weighing.missingPercent')"
-          :value="form.missing_percent"
+          v-kept="form.missing_percent"
           @change="form.missing_percent = ($event.target as HTMLInputElement).value || '0'"
         />
       </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import UiCheck from "@/ui/field/UiCheck.vue";
@@ -28,7 +29,7 @@ function setSchoolDay(day: number, on: boolean): void {
       {{ t("setup.rotation") }}
       <input
         class="field !w-36"
-        :value="rotation?.types.join(', ') ?? ''"
+        v-kept="rotation?.types.join(', ') ?? ''"
         @change="pattern = withTypes(pattern, valueOf($event))"
       />
       <span class="text-soft">{{ t("setup.rotationHint") }}</span>

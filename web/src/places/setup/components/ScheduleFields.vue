@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { checkedOf, chosenOf, valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
@@ -156,21 +157,21 @@ const setPattern = (n: number, pattern: Pattern): void =>
         <input
           class="field"
           :aria-label="t('setup.breakName')"
-          :value="pause.name"
+          v-kept="pause.name"
           @change="setBreak(n, { name: valueOf($event) })"
         />
         <input
           class="field figures"
           type="date"
           :aria-label="t('setup.from')"
-          :value="pause.first_day"
+          v-kept="pause.first_day"
           @change="setBreak(n, { first_day: valueOf($event) })"
         />
         <input
           class="field figures"
           type="date"
           :aria-label="t('setup.to')"
-          :value="pause.last_day"
+          v-kept="pause.last_day"
           @change="setBreak(n, { last_day: valueOf($event) })"
         />
         <label class="flex items-center gap-2 text-[14px]"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { valueOf } from "@/ui/field/events";
+import { vKept } from "@/ui/field/kept";
 import { useI18n } from "vue-i18n";
 import type { Slot } from "../model/schedule";
 
@@ -18,14 +19,14 @@ const set = (name: "start" | "end" | "place", event: Event): void =>
     type="time"
     required
     :aria-label="t(`setup.${name}`)"
-    :value="slot[name].slice(0, 5)"
+    v-kept="slot[name].slice(0, 5)"
     @change="set(name, $event)"
   />
   <input
     class="field"
     :placeholder="t('setup.place')"
     :aria-label="t('setup.place')"
-    :value="slot.place"
+    v-kept="slot.place"
     @change="set('place', $event)"
   />
 </template>

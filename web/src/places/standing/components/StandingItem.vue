@@ -90,6 +90,9 @@ const dropped = computed(() => item.role.startsWith("dropped"));
         <StateTile :tile="dropped ? 'excused' : tileOf(item)" />
         <span>
           {{ words }}
+          <span v-if="item.source" class="text-soft">
+            · {{ t("standing.source", { system: item.source.system, at: times.moment(item.source.at) }) }}
+          </span>
           <span v-if="item.comment" class="no-print">
             ·
             <button

@@ -11,6 +11,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
 import BandReach from "../components/BandReach.vue";
 import BandScale from "../components/BandScale.vue";
+import HeardLine from "../components/HeardLine.vue";
 import StandingItem from "../components/StandingItem.vue";
 import TotalArithmetic from "../components/TotalArithmetic.vue";
 import { useTrying } from "../model/trying";
@@ -151,6 +152,7 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
               <span v-if="category.extra_credit" class="font-normal text-soft"
                 >· {{ t("standing.extra") }}</span
               >
+              <HeardLine :items="category.items" :zone="standing.zone" :now="standing.now" />
             </th>
             <td class="wide" />
             <td />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useRoute, useRouter } from "vue-router";
+import { vKept } from "@/ui/field/kept";
 import UiField from "@/ui/field/UiField.vue";
 
 /** Words to look for in this part of Talk; they stand in the address. */
@@ -16,7 +17,7 @@ const look = (event: Event) =>
       :id="field"
       class="field"
       type="search"
-      :value="route.query.q ?? ''"
+      v-kept="String(route.query.q ?? '')"
       maxlength="200"
       @change="look"
     />

@@ -1,0 +1,221 @@
+"""A linked system that sends 200 scores a second for a minute while students read.
+
+The stand-in sends over the services, by eight connections, for everybody and every set of the course; two web processes
+and the worker take them. None may be lost: of every person and item the last that was acknowledged is held, and stands
+in the gradebook. None may be out of order: what the records say of one cell only ever becomes later. Reads may take
+twice what they take when nothing else goes on.
+
+How many at most go in a second is told beside pgbench's insert rate: the same row, upserted in one transaction as a
+score is, by as many connections.
+"""
+
+from __future__ import annotations
+
+import http.client
+import itertools
+import json
+import os
+import re
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from decimal import Decimal
+from pathlib import Path
+from threading import Event, Thread
+from typing import Any
+
+from tests.homework_service import HomeworkService
+
+from launcher import homework
+from tools.bench_writes import pgbench
+from tools.measuring import CLOCK, SERVER, serving, signed_in
+
+PORT = 8773
+RATE, SECONDS, BY = 200, 60, 8
+LEAST_SHARE = 0.25
+READ = "/api/courses/srv-110/weeks/7"
+INSERT = """\\set line random(1, {lines})
+\\set person random({first}, {last})
+INSERT INTO bench_reported (line_item_id, person_id, at, activity, grading, given, most, comment, received_at)
+ VALUES (:line, :person, clock_timestamp(), 'Completed', 'FullyGraded', 7.25, 10, '', now())
+ ON CONFLICT (line_item_id, person_id) DO UPDATE SET at = EXCLUDED.at, given = EXCLUDED.given,
+ received_at = EXCLUDED.received_at, taken_at = NULL WHERE bench_reported.at < EXCLUDED.at;
+"""
+
+
+def measured() -> bool:
+    """Prints what was taken, how reads went meanwhile, and the ratio; true when all keep their bars."""
+    service = HomeworkService(CLOCK)
+    try:
+        _prepare(service)
+        with serving(PORT, processes=2), _worker():
+            idle = _reads(3.0)
+            begun = datetime.now(UTC)
+            with _reading() as times:
+                told = _sent(service, RATE, SECONDS, ago=20)
+            drained = _drained()
+            fine = _kept(told, begun)
+            print(
+                f"{RATE} scores a second for {SECONDS} s: {told['statuses']} in {told['seconds']:.1f} s, "
+                f"p50 {told['half_ms']:.1f} ms, p99 {told['of_a_hundred_99_ms']:.0f} ms; all in the gradebook "
+                f"{drained:.1f} s after the last"
+            )
+            busy = statistics.median(times)
+            print(
+                f"the week sheet meanwhile: {busy:.1f} ms over {len(times)} reads, alone {idle:.1f} ms "
+                f"({busy / idle:.2f} of it, bar 2)"
+            )
+            fast = _sent(service, 5_000, 1, ago=10)
+        rate, floor = sum(fast["statuses"].values()) / fast["seconds"], _same_inserts()
+        print(
+            f"as many scores as go: {rate:.0f} a second; pgbench {floor:.0f} "
+            f"({rate / floor:.3f} of it, bar {LEAST_SHARE})"
+        )
+        return fine and told["seconds"] < SECONDS + 3 and busy <= 2 * idle and rate >= LEAST_SHARE * floor
+    finally:
+        service.kill()
+
+
+def _prepare(service: HomeworkService) -> None:
+    """The demo's sets in the stand-in, both sides holding the same."""
+    from apps.courses.models import Course
+    from demo.linked import link_sets, write_told
+    from django.conf import settings
+
+    settings.PUBLIC_ADDRESS = f"http://127.0.0.1:{PORT}"
+    settings.LINKS_PRIVATE_HOSTS = [service.host]
+    os.environ |= {"UNVO_ADDRESS": settings.PUBLIC_ADDRESS, "UNVO_LINKS_PRIVATE_HOSTS": service.host}
+    link_sets(Course.objects.get(slug="srv-110"), service.address, datetime.fromisoformat(CLOCK))
+    with tempfile.TemporaryDirectory() as folder:
+        write_told(Path(folder) / "told.json")
+        homework.prepare(service.env, Path(folder) / "told.json")
+
+
+def _sent(service: HomeworkService, rate: int, seconds: int, ago: int) -> dict[str, Any]:
+    command = [str(homework.PYTHON), str(homework.HOME / "manage.py"), "send_many"]
+    words = ["--rate", str(rate), "--seconds", str(seconds), "--by", str(BY), "--ago", str(ago)]
+    told = subprocess.run([*command, *words], cwd=homework.HOME, env=service.env, check=True, capture_output=True)
+    found: dict[str, Any] = json.loads(told.stdout)
+    return found
+
+
+@contextmanager
+def _worker() -> Iterator[None]:
+    from django.db import connection
+
+    command = [sys.executable, "manage.py", "procrastinate", "-v", "0", "worker", "--delete-jobs=successful"]
+    env = os.environ | {
+        "UNVO_DB_NAME": str(connection.settings_dict["NAME"]),
+        "PYTHONPATH": f"{SERVER}{os.pathsep}{SERVER.parent / 'core'}",
+    }
+    worker = subprocess.Popen([*command, "--fetch-job-polling-interval=0.5"], cwd=SERVER, env=env)
+    try:
+        yield
+    finally:
+        worker.kill()
+        worker.wait()
+
+
+def _read(client: http.client.HTTPConnection, cookie: str) -> float:
+    begun = time.perf_counter()
+    client.request("GET", READ, headers={"Cookie": cookie})
+    answer = client.getresponse()
+    answer.read()
+    assert answer.status == 200, answer.status
+    return (time.perf_counter() - begun) * 1000
+
+
+def _reader() -> tuple[http.client.HTTPConnection, str]:
+    from apps.people.models import Person
+
+    return http.client.HTTPConnection("127.0.0.1", PORT), signed_in(Person.objects.get(username="rosalind.tarrow"))
+
+
+def _reads(seconds: float) -> float:
+    """Median milliseconds of a student who reads again and again, after a warm-up."""
+    client, cookie = _reader()
+    for _ in range(20):
+        _read(client, cookie)
+    ends, times = time.monotonic() + seconds, []
+    while time.monotonic() < ends:
+        times.append(_read(client, cookie))
+        time.sleep(0.1)
+    return statistics.median(times)
+
+
+@contextmanager
+def _reading() -> Iterator[list[float]]:
+    """A student who reads ten times a second, while something else goes on."""
+    client, cookie = _reader()
+    times: list[float] = []
+    ended = Event()
+
+    def read() -> None:
+        while not ended.wait(0.1):
+            times.append(_read(client, cookie))
+
+    thread = Thread(target=read)
+    thread.start()
+    try:
+        yield times
+    finally:
+        ended.set()
+        thread.join()
+
+
+def _drained() -> float:
+    """Seconds until nothing waits any more."""
+    from apps.links.models import Reported
+
+    begun = time.monotonic()
+    while Reported.objects.filter(taken_at=None).exists() and time.monotonic() < begun + 60:
+        time.sleep(0.1)
+    return time.monotonic() - begun
+
+
+def _kept(told: dict[str, Any], begun: datetime) -> bool:
+    """Whether the last acknowledged of each is held and stands in the gradebook, and each cell only went forward."""
+    from apps.gradebook.models import Score
+    from apps.links.models import Known, LineItem, Reported
+
+    subjects = {str(known.subject): known.person_id for known in Known.objects.all()}
+    lines = {str(line.key): line for line in LineItem.objects.all()}
+    lost, back = [], 0
+    for address, subject, at, given in told["last"]:
+        line, person = lines[address.rpartition("/")[2]], subjects[subject]
+        held = Reported.objects.get(line_item=line, person_id=person)
+        score = Score.objects.get(cell__graded_item__item_id=line.item_id, cell__person_id=person, attempt=1)
+        if held.at != datetime.fromisoformat(at) or abs(score.raw - Decimal(str(given))) > Decimal("0.01"):
+            lost.append((address, subject, at, str(held.at), given, str(score.raw)))
+        since = score.events.filter(pgh_created_at__gte=begun).order_by("pgh_id").values_list("raw", flat=True)
+        back += sum(after < before for before, after in itertools.pairwise(since))
+    refused = {status for status in told["statuses"] if status not in ("204", "409")}
+    print(
+        f"of {len(told['last'])} cells {len(lost)} do not hold the last that was acknowledged, {back} went back",
+        *lost[:3],
+    )
+    return not lost and not refused and not back and bool(told["last"])
+
+
+def _same_inserts() -> float:
+    """Transactions a second of pgbench, by `BY` connections, on a table like that of the reports."""
+    from apps.links.models import LineItem
+    from apps.people.models import Person
+    from django.db import connection
+
+    people = Person.objects.order_by("pk").values_list("pk", flat=True)
+    with connection.cursor() as cursor:
+        cursor.execute("CREATE TABLE bench_reported (LIKE links_reported INCLUDING ALL)")
+    sql = INSERT.format(lines=LineItem.objects.count(), first=people.first(), last=people.last())
+    with tempfile.NamedTemporaryFile("w", suffix=".sql") as script:
+        script.write(sql)
+        script.flush()
+        told = pgbench("-n", "-f", script.name, "-c", str(BY), "-j", "2", "-T", "8")
+    found = re.search(r"tps = ([\d.]+)", told)
+    assert found is not None, told
+    return float(found.group(1))
