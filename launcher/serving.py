@@ -97,9 +97,9 @@ def reloading_command(port: int) -> list[str]:
 
 
 def worker_command() -> list[str]:
-    """It looks twice a second: what is due at a moment is done within a second of it."""
+    """It looks twice a second: what is due at a moment is done within a second of it. Who reads goes before it."""
     worker = ["procrastinate", "-v", "0", "worker", "--delete-jobs=successful", "--fetch-job-polling-interval=0.5"]
-    return [str(python_in_place()), "manage.py", *worker]
+    return ["nice", "-n", "5", str(python_in_place()), "manage.py", *worker]
 
 
 def dev(port: int) -> int:

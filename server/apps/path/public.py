@@ -1,7 +1,7 @@
 """What upper apps may use of path."""
 
 from apps.path.access import can_open, opened_items, refuse_locked, require_doable, require_open
-from apps.path.actions.note_fact import forget, note, tell_on
+from apps.path.actions.note_fact import forget, note, note_first, tell_on
 from apps.path.api.schemas import TickIn
 from apps.path.class_facts import Doing, details_of_people, doings, hand_in_times, who_handed_in
 from apps.path.class_progress import (
@@ -46,6 +46,7 @@ __all__ = [
     "late_seconds",
     "lateness",
     "note",
+    "note_first",
     "opened_for",
     "opened_items",
     "own_progress",

@@ -11,10 +11,12 @@ from decimal import Decimal
 import pghistory
 
 from apps.courses.public import Course
-from apps.gradebook.actions.cells import graded_item, lock_cells
+from apps.gradebook.actions.cells import cells_of, graded_item
 from apps.gradebook.actions.tell_scores import tell_scores
-from apps.gradebook.models import Cell, GradedItem, Score
+from apps.gradebook.models import GradedItem, Score
 from apps.kernel.public import Actor, now, record
+
+PUT = ("raw", "handed_in_at", "comment", "released_at", "graded_by", "graded_at", "version")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -40,23 +42,25 @@ def put_scores(
         return frozenset()
     graded = graded_item(course, item_id)
     people = sorted({one.person_id for one in earned})
-    Cell.objects.bulk_create([Cell(graded_item=graded, person_id=p) for p in people], ignore_conflicts=True)
-    if len(people) > 1:
-        lock_cells(graded)
-    else:
-        list(Cell.objects.select_for_update().filter(graded_item=graded, person_id=people[0]).values_list("pk"))
-    cells = dict(Cell.objects.filter(graded_item=graded, person_id__in=people).values_list("person_id", "pk"))
+    cells = cells_of(graded, people)
     standing = {(s.cell_id, s.attempt): s for s in Score.objects.filter(cell_id__in=cells.values())}
     changed: list[dict[str, object]] = []
     out: dict[int, int] = {}
     kept: set[int] = set()
+    new: list[Score] = []
     with pghistory.context(actor=actor.person_id, name=actor.name):
         for one in earned:
             score = standing.get((cells[one.person_id], one.attempt))
             if score is not None and score.graded_by_id is not None and not over_people:
                 kept.add(one.person_id)
-            else:
-                _put(graded, cells[one.person_id], score, one, changed, out)
+            elif (put := _put(graded, cells[one.person_id], score, one)) is not None:
+                new.append(put)
+                changed.append(_change(one, score))
+                if put.released_at is not None and (score is None or score.released_at is None):
+                    out[one.person_id] = one.attempt
+        Score.objects.bulk_create(
+            new, batch_size=500, update_conflicts=True, unique_fields=["cell", "attempt"], update_fields=PUT
+        )
     if changed:
         record(actor, "score.reckoned", ("item", item_id), course_id=course.pk, after={"scores": changed}, why=why)
     if out:
@@ -64,34 +68,31 @@ def put_scores(
     return frozenset(kept)
 
 
-def _put(
-    graded: GradedItem,
-    cell_id: int,
-    before: Score | None,
-    one: Earned,
-    changed: list[dict[str, object]],
-    out: dict[int, int],
-) -> None:
-    at = now()
-    score = before or Score(cell_id=cell_id, attempt=one.attempt, raw=one.raw, version=0, graded_at=at)
-    release = score.released_at is None and not one.held and not graded.hold
+def _put(graded: GradedItem, cell_id: int, before: Score | None, one: Earned) -> Score | None:
+    """The row as it is to be; None where nothing changes."""
+    at, stands = now(), before or Score(cell_id=cell_id, attempt=one.attempt, version=0)
+    release = stands.released_at is None and not one.held and not graded.hold
     given_by = None if before is None else before.graded_by_id
-    said = one.comment is not None and one.comment != score.comment
+    said = one.comment is not None and one.comment != stands.comment
     if before is not None and before.raw == one.raw and not release and not said and given_by is None:
-        return
-    changed.append(
-        {
-            "person": one.person_id,
-            "attempt": one.attempt,
-            "raw": str(one.raw),
-            "before": None if before is None else str(before.raw),
-        }
+        return None
+    return Score(
+        cell_id=cell_id,
+        attempt=one.attempt,
+        raw=one.raw,
+        handed_in_at=one.handed_in_at,
+        comment=stands.comment if one.comment is None else one.comment,
+        released_at=at if release else stands.released_at,
+        graded_by=None,
+        graded_at=at,
+        version=stands.version + 1,
     )
-    score.raw, score.handed_in_at = one.raw, one.handed_in_at
-    score.comment = score.comment if one.comment is None else one.comment
-    score.graded_by = None
-    score.graded_at, score.version = at, score.version + 1
-    if release:
-        score.released_at = at
-        out[one.person_id] = one.attempt
-    score.save()
+
+
+def _change(one: Earned, before: Score | None) -> dict[str, object]:
+    return {
+        "person": one.person_id,
+        "attempt": one.attempt,
+        "raw": str(one.raw),
+        "before": None if before is None else str(before.raw),
+    }

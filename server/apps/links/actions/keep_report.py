@@ -2,63 +2,80 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from decimal import Decimal
 from fractions import Fraction
+from typing import Any
 
-from django.db import connection, transaction
+from django.db import connection
 from unvo_core.links.reports import Report
 
 from apps.kernel.public import now
 
-KEEP = """
-INSERT INTO links_reported (line_item_id, person_id, at, activity, grading, given, most, comment, submitted_at,
-                            received_at, taken_at)
-VALUES (%s, %s, %s, %s, %s, %s, %s, %s, %s, %s, NULL)
-ON CONFLICT (line_item_id, person_id) DO UPDATE SET
-    at = EXCLUDED.at, activity = EXCLUDED.activity, grading = EXCLUDED.grading, given = EXCLUDED.given,
-    most = EXCLUDED.most, comment = EXCLUDED.comment, submitted_at = EXCLUDED.submitted_at,
-    received_at = EXCLUDED.received_at, taken_at = NULL, asked_given = NULL, asked_at = NULL
-WHERE links_reported.at < EXCLUDED.at
-"""
-WAKE = """
-INSERT INTO procrastinate_jobs (queue_name, task_name, queueing_lock, args, status, priority, attempts)
-SELECT 'default', 'links.take_reports', 'links.take_reports', '{}', 'todo', 0, 0
-WHERE NOT EXISTS (
-    SELECT 1 FROM procrastinate_jobs WHERE queueing_lock = 'links.take_reports' AND status = 'todo'
+NAMED = "SELECT %(line_item)s AS line_item_id, %(person)s AS person_id"
+KEPT = """
+kept AS (
+    INSERT INTO links_reported (line_item_id, person_id, at, activity, grading, given, most, comment, submitted_at,
+                                received_at, taken_at)
+    SELECT line_item_id, person_id, %(at)s, %(activity)s, %(grading)s, %(given)s, %(most)s, %(comment)s,
+           %(submitted_at)s, %(received_at)s, NULL
+    FROM place
+    ON CONFLICT (line_item_id, person_id) DO UPDATE SET
+        at = EXCLUDED.at, activity = EXCLUDED.activity, grading = EXCLUDED.grading, given = EXCLUDED.given,
+        most = EXCLUDED.most, comment = EXCLUDED.comment, submitted_at = EXCLUDED.submitted_at,
+        received_at = EXCLUDED.received_at, taken_at = NULL, asked_given = NULL, asked_at = NULL
+    WHERE links_reported.at < EXCLUDED.at
+    RETURNING 1
 )
-ON CONFLICT DO NOTHING
 """
+WOKEN = """
+woken AS (
+    INSERT INTO procrastinate_jobs (queue_name, task_name, queueing_lock, args, status, priority, attempts,
+                                    scheduled_at)
+    SELECT 'default', 'links.take_reports', 'links.take_reports', '{}', 'todo', 0, 0, now() + interval '2 seconds'
+    FROM kept
+    WHERE NOT EXISTS (
+        SELECT 1 FROM procrastinate_jobs WHERE queueing_lock = 'links.take_reports' AND status = 'todo'
+    )
+    ON CONFLICT DO NOTHING
+)
+"""
+"""Two seconds later: what comes in until then is taken along with it."""
 
 
 def keep_report(line_item_id: int, person_id: int, report: Report) -> bool:
     """Whether it is newer than what is held, and so was kept. Acknowledged after commit; what two processes send of one
     person at one moment is put in order by the row."""
-    with transaction.atomic(), connection.cursor() as cursor:
+    return keep_where(NAMED, {"line_item": line_item_id, "person": person_id}, report) == (1, 1)
+
+
+def keep_where(place: str, which: Mapping[str, Any], report: Report) -> tuple[int, int]:
+    """One statement, and so one transaction: `place` is a query that tells line_item_id and person_id, or no row.
+    How many places it told, and in how many of them this was newer than what is held."""
+    given: dict[str, Any] = {
+        "at": report.at,
+        "activity": report.activity,
+        "grading": report.grading,
+        "given": decimal_of(report.given),
+        "most": decimal_of(report.most),
+        "comment": report.comment,
+        "submitted_at": report.submitted_at,
+        "received_at": now(),
+    }
+    with connection.cursor() as cursor:
         cursor.execute(
-            KEEP,
-            [
-                line_item_id,
-                person_id,
-                report.at,
-                report.activity,
-                report.grading,
-                decimal_of(report.given),
-                decimal_of(report.most),
-                report.comment,
-                report.submitted_at,
-                now(),
-            ],
+            f"WITH place AS ({place}), {KEPT}, {WOKEN}"  # noqa: S608
+            " SELECT (SELECT count(*) FROM place), (SELECT count(*) FROM kept)",
+            {**given, **which},
         )
-        kept = bool(cursor.rowcount)
-        if kept:
-            wake()
-        return kept
+        places, kept = cursor.fetchone()
+    return places, kept
 
 
 def wake() -> None:
     """Have what waits be taken, in the transaction of what came; once, however much comes."""
     with connection.cursor() as cursor:
-        cursor.execute(WAKE)
+        cursor.execute(f"WITH kept AS (SELECT 1), {WOKEN} SELECT 1")
 
 
 def decimal_of(value: Fraction | None) -> Decimal | None:

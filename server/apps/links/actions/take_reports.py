@@ -17,7 +17,7 @@ from apps.links.actions.hear import hear
 from apps.links.actions.keep_report import wake
 from apps.links.lti.messages import actor_of_system
 from apps.links.models import LineItem, Reported
-from apps.path.public import Fact, note
+from apps.path.public import Fact, note_first
 
 ATTEMPT = 1
 """A system keeps its own tries; what it sends is its one score."""
@@ -28,17 +28,25 @@ def take_reports() -> int:
     """Take all that waits, an item at a time. Returns how many reports were taken. Killed in the middle, what was taken
     stays and the rest waits."""
     taken = 0
+    told: set[tuple[int, Course]] = set()
     waiting = Reported.objects.filter(taken_at=None, line_item__item__removed=False)
-    for line_item_id in list(waiting.order_by("line_item_id").values_list("line_item_id", flat=True).distinct()):
-        while some := take_of(line_item_id):
+    lines = LineItem.objects.select_related("course__term", "system")
+    for line in list(lines.filter(pk__in=waiting.values("line_item_id")).order_by("pk")):
+        some = MOST_AT_ONCE
+        while some == MOST_AT_ONCE:
+            some = take_of(line)
             taken += some
+            if some:
+                told.add((line.system_id, line.course))
+    for system_id, course in told:
+        with transaction.atomic():
+            hear(system_id, course)
     return taken
 
 
 @transaction.atomic
-def take_of(line_item_id: int) -> int:
+def take_of(line: LineItem) -> int:
     """Of one line item, as many as are taken at once; what another worker is at is left to it."""
-    line = LineItem.objects.select_related("course__term", "system").get(pk=line_item_id)
     rows = list(
         Reported.objects.select_for_update(skip_locked=True)
         .filter(line_item=line, taken_at=None)
@@ -49,12 +57,9 @@ def take_of(line_item_id: int) -> int:
         return 0
     actor = actor_of_system(line.system)
     reports = [(row, report_of(row)) for row in rows]
-    known = _known(item.id, [row.person_id for row in rows])
-    for row, report in reports:
-        _note(actor, line.course, item, (row.person_id, known.get(row.person_id, set())), report)
+    _note(actor, line.course, item, reports)
     put_scores(actor, line.course, item.id, _earned(item, reports), why="sent by the linked system")
     Reported.objects.filter(pk__in=[row.pk for row in rows]).update(taken_at=now())
-    hear(line.system_id, line.course)
     return len(rows)
 
 
@@ -93,21 +98,22 @@ def _earned(item: LaidItem, reports: Sequence[tuple[Reported, Report]]) -> list[
     ]
 
 
-def _known(item_id: int, people: Sequence[int]) -> dict[int, set[str]]:
-    """The kinds of facts that stand of each, by one query."""
-    found: dict[int, set[str]] = {}
-    for person, kind in Fact.objects.filter(item_id=item_id, person_id__in=people).values_list("person_id", "kind"):
-        found.setdefault(person, set()).add(kind)
-    return found
-
-
-def _note(actor: Actor, course: Course, item: LaidItem, who: tuple[int, set[str]], report: Report) -> None:
-    """Begun and handed in, as the system says: the first of each stands."""
-    person_id, known = who
-    if report.begun and not known & {Fact.STARTED, Fact.HANDED_IN}:
-        note(actor, course, item.id, person_id, Fact.STARTED, at=report.at, keep_first=True)
-    if report.handed_in and Fact.HANDED_IN not in known:
-        note(actor, course, item.id, person_id, Fact.HANDED_IN, at=report.by, keep_first=True)
+def _note(actor: Actor, course: Course, item: LaidItem, reports: Sequence[tuple[Reported, Report]]) -> None:
+    """Begun and handed in, as the system says: the first of each stands, and who handed in has begun."""
+    people = [row.person_id for row, _ in reports]
+    known = set(Fact.objects.filter(item_id=item.id, person_id__in=people).values_list("person_id", "kind"))
+    begun = {
+        row.person_id: report.at
+        for row, report in reports
+        if report.begun and not known & {(row.person_id, Fact.STARTED), (row.person_id, Fact.HANDED_IN)}
+    }
+    handed_in = {
+        row.person_id: report.by
+        for row, report in reports
+        if report.handed_in and (row.person_id, Fact.HANDED_IN) not in known
+    }
+    note_first(actor, course, item.id, Fact.STARTED, begun)
+    note_first(actor, course, item.id, Fact.HANDED_IN, handed_in)
 
 
 def take_again(actor: Actor, course: Course, item_ids: Collection[int]) -> None:

@@ -84,6 +84,25 @@ def service(**scopes: tuple[str, ...]) -> Callable[[View], View]:
 
 def caller_of(request: HttpRequest, wanted: tuple[str, ...]) -> Caller:
     """Raises Refused: 401 without a token that is good, 403 with one for something else, 429 for too many calls."""
+    system_id, scopes = token_of(request)
+    system = LinkedSystem.objects.filter(pk=system_id, off=False, waits=False).first()
+    if system is None:
+        raise Refused("links.no_token", status=401)
+    granted = frozenset(scopes) & frozenset(system.scopes)
+    if not granted & frozenset(wanted):
+        raise Refused("links.scope", status=403)
+    if not in_pace(pace_of(system.pk)):
+        raise Refused("links.pace", status=429)
+    return Caller(system, granted)
+
+
+def pace_of(system_id: int) -> str:
+    """Under which name its calls are counted."""
+    return f"service:{system_id}"
+
+
+def token_of(request: HttpRequest) -> tuple[int, list[str]]:
+    """For which system it was given, and for which scopes then. Raises Refused."""
     kind, _, token = request.headers.get("Authorization", "").partition(" ")
     if kind.lower() != "bearer" or not token:
         raise Refused("links.no_token", status=401)
@@ -91,15 +110,7 @@ def caller_of(request: HttpRequest, wanted: tuple[str, ...]) -> Caller:
         system_id, scopes = signing.loads(token.strip(), salt=SALT, max_age=TOKEN_SECONDS)
     except (signing.BadSignature, ValueError, TypeError) as error:
         raise Refused("links.no_token", status=401) from error
-    system = LinkedSystem.objects.filter(pk=system_id, off=False, waits=False).first()
-    if system is None:
-        raise Refused("links.no_token", status=401)
-    granted = frozenset(scopes) & frozenset(system.scopes)
-    if not granted & frozenset(wanted):
-        raise Refused("links.scope", status=403)
-    if not in_pace(f"service:{system.pk}"):
-        raise Refused("links.pace", status=429)
-    return Caller(system, granted)
+    return system_id, scopes
 
 
 def context_of(caller: Caller, course_id: int, section_id: int) -> Context:

@@ -1,5 +1,6 @@
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import datetime
 from typing import Any
 
@@ -35,6 +36,22 @@ def note(
         Fact.objects.bulk_create([fresh], update_conflicts=True, unique_fields=WHICH, update_fields=[*fields])
     after = {"person": person_id} | ({"reason": detail["reason"]} if detail and "reason" in detail else {})
     record(actor, f"fact.{kind}", ("item", item_id), course_id=course.pk, after=after)
+
+
+def note_first(actor: Actor, course: Course, item_id: int, kind: str, when: Mapping[int, datetime]) -> None:
+    """Keep a fact of each of these people, and the record of each: an earlier one of the kind stands. `when`: by
+    person."""
+    if not when:
+        return
+    rows = [
+        Fact(item_id=item_id, person_id=person_id, kind=kind, course=course, at=at, edition=0, detail={})
+        for person_id, at in when.items()
+    ]
+    here = Fact.objects.filter(item_id=item_id, kind=kind, person_id__in=when)
+    before = set(here.values_list("person_id", flat=True))
+    Fact.objects.bulk_create(rows, ignore_conflicts=True)
+    for person_id in when.keys() - before:
+        record(actor, f"fact.{kind}", ("item", item_id), course_id=course.pk, after={"person": person_id})
 
 
 def tell_on(item_id: int, person_id: int, kind: str, detail: dict[str, Any]) -> None:
