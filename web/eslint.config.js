@@ -7,9 +7,10 @@ import ts from "typescript-eslint";
 /** A field that is taken when it is left, bound so that a form drawn again writes over what is half typed. */
 const BOUND = "VAttribute[key.name.name='bind'][key.argument.name='value']";
 const WHEN_LEFT = "VAttribute[key.name.name='on'][key.argument.name='change']";
+const WITH_EVERY_KEY = "VAttribute[key.name.name='on'][key.argument.name='input']";
 const CHOSEN = "VAttribute[key.name='type'][value.value=/^(radio|checkbox)$/]";
 const WRITTEN_OVER = ["input", "textarea"].map((name) => ({
-  selector: `VElement[name='${name}'] > VStartTag:has(${BOUND}):has(${WHEN_LEFT}):not(:has(${CHOSEN}))`,
+  selector: `VElement[name='${name}'] > VStartTag:has(${BOUND}):has(${WHEN_LEFT}):not(:has(${WITH_EVERY_KEY})):not(:has(${CHOSEN}))`,
   message: "What is typed would be lost when the form is drawn again: v-kept instead of :value.",
 }));
 

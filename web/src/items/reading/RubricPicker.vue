@@ -3,7 +3,6 @@ import { computed, useId } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { checkedOf, valueOf } from "@/ui/field/events";
-import { vKept } from "@/ui/field/kept";
 
 type Chosen = Shapes["ChosenIn"];
 
@@ -64,7 +63,7 @@ const sum = computed(() =>
         class="field mt-1 !min-h-8 !text-[14px]"
         :aria-label="t('rubric.remarkOf', { name: criterion.name })"
         :placeholder="t('rubric.remark')"
-        v-kept="of(criterion.id)?.remark ?? ''"
+        :value="of(criterion.id)?.remark ?? ''"
         maxlength="2000"
         @input="set(criterion.id, { remark: valueOf($event) })"
         @change="emit('remark')"

@@ -10,7 +10,6 @@ import { useUnsaved } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import { say } from "@/ui/notice/notices";
 import { useTalkClass, useTalkWrites } from "./queries";
-import { vKept } from "@/ui/field/kept";
 
 /** The class's parts, what the counting proposes for each, and the score. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
@@ -110,7 +109,7 @@ async function takeAll(): Promise<void> {
                 class="field figures !min-h-7 !w-20"
                 inputmode="decimal"
                 :aria-label="t('talk.scoreOf', { name: row.name })"
-                v-kept="typed[row.person_id] ?? row.raw ?? ''"
+                :value="typed[row.person_id] ?? row.raw ?? ''"
                 :placeholder="row.state === 'waiting' ? row.proposed : ''"
                 :disabled="row.state === 'excused'"
                 @input="typed[row.person_id] = ($event.target as HTMLInputElement).value"
