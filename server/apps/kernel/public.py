@@ -20,7 +20,7 @@ from apps.kernel.pictures import photograph, upright
 from apps.kernel.plain_pages import not_there, not_understood, plain_refusal
 from apps.kernel.problem_json import answer_problems, refused, server_error
 from apps.kernel.refusals import Refused, not_found, refuse_problems
-from apps.kernel.requests import Readable, actor_of, answer
+from apps.kernel.requests import Readable, actor_of, answer, readable
 from apps.kernel.richtext import clean, formulas_written, may_embed, refused_embeds, words_in
 from apps.kernel.sentences import sentence
 from apps.kernel.spreadsheets import TableCell, TableRows, csv_of, spreadsheet
@@ -86,6 +86,7 @@ __all__ = [
     "plain",
     "plain_letters",
     "plain_refusal",
+    "readable",
     "record",
     "refuse_problems",
     "refused",

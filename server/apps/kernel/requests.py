@@ -22,20 +22,21 @@ class Readable(Parser):
     """Bodies and queries as they were sent, but for what is no text: NUL, and halves of surrogate pairs."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        return _readable(super().parse_body(request))
+        return readable(super().parse_body(request))
 
     def parse_querydict(self, data: MultiValueDict[str, Any], list_fields: list[str], request: HttpRequest) -> Any:
-        return _readable(super().parse_querydict(data, list_fields, request))
+        return readable(super().parse_querydict(data, list_fields, request))
 
 
-def _readable(value: Any) -> Any:
+def readable(value: Any) -> Any:
+    """Texts in it without what is no text."""
     match value:
         case str():
             return value.replace(NUL, "").encode("utf-8", "ignore").decode()
         case list():
-            return [_readable(one) for one in value]
+            return [readable(one) for one in value]
         case dict():
-            return {_readable(name): _readable(one) for name, one in value.items()}
+            return {readable(name): readable(one) for name, one in value.items()}
     return value
 
 

@@ -21,6 +21,8 @@ from urllib3.connection import HTTPConnection, HTTPSConnection
 from urllib3.exceptions import HTTPError
 from urllib3.response import BaseHTTPResponse
 
+from apps.kernel.public import readable
+
 MOST_BYTES = 256 * 1024
 SECONDS = 8
 """For all of it, whatever pace the other side has."""
@@ -44,7 +46,7 @@ def fetch_json(address: str, *, method: str = "GET", headers: Mapping[str, str] 
     if status != 200:
         raise NotFetched("status", status=status)
     try:
-        return json.loads(content)
+        return readable(json.loads(content))
     except (ValueError, RecursionError) as error:
         raise NotFetched("unreadable") from error
 

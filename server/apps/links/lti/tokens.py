@@ -17,7 +17,7 @@ from joserfc import jwt
 from joserfc.errors import JoseError, MissingKeyError
 from joserfc.jwk import KeySet
 
-from apps.kernel.public import Refused
+from apps.kernel.public import Refused, readable
 from apps.links.fetching import NotFetched, fetch_json
 from apps.links.lti.keys import signing_key
 from apps.links.models import LinkedSystem, UsedOnce
@@ -65,7 +65,7 @@ def verified(system: LinkedSystem, token: str) -> dict[str, Any]:
         raise Refused("links.token_early", status=400)
     if exp - iat > ASSERTION_SECONDS + SKEW_SECONDS or iat < at - ASSERTION_SECONDS - SKEW_SECONDS:
         raise Refused("links.token_old", status=400)
-    return dict(claims)
+    return dict(readable(dict(claims)))
 
 
 def said_issuer(token: str) -> str:
@@ -75,7 +75,7 @@ def said_issuer(token: str) -> str:
         said = claims["iss"]
     except (ValueError, IndexError, KeyError, TypeError, RecursionError):
         return ""
-    return said if isinstance(said, str) else ""
+    return str(readable(said)) if isinstance(said, str) else ""
 
 
 def base64url(text: str) -> bytes:

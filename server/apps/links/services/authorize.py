@@ -7,13 +7,13 @@ from collections.abc import Mapping
 from urllib.parse import urlsplit
 
 from csp.constants import SELF
-from django.http import HttpRequest, HttpResponse, HttpResponseRedirect, QueryDict
+from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import render
 from django.urls import reverse
 from django.views.decorators.csrf import csrf_exempt
 from django.views.decorators.http import require_http_methods
 
-from apps.kernel.public import Refused, plain_refusal
+from apps.kernel.public import Refused, plain_refusal, readable
 from apps.links.actions.launch import message_for
 from apps.links.lti.hints import read_hints
 from apps.links.lti.tokens import signed
@@ -29,10 +29,11 @@ MOST_LETTERS = 2000
 def authorize(request: HttpRequest) -> HttpResponse:
     """A question that names no system of ours, or an address that is not one of its own, is answered here and nowhere
     else; every other fault goes back to the system as OpenID Connect says."""
-    asked = request.GET if request.method == "GET" else request.POST
+    given = request.GET if request.method == "GET" else request.POST
     if request.method == "POST" and not request.user.is_authenticated:
         # A form of another site brings no session of ours; the same question as a link does.
-        return HttpResponseRedirect(f"{reverse('lti-authorize')}?{asked.urlencode()}", status=303)
+        return HttpResponseRedirect(f"{reverse('lti-authorize')}?{given.urlencode()}", status=303)
+    asked: dict[str, str] = readable(given.dict())
     system = LinkedSystem.objects.filter(client_id=asked.get("client_id", ""), off=False, waits=False).first()
     if system is None:
         return plain_refusal(Refused("links.client", status=400))
@@ -52,7 +53,7 @@ def authorize(request: HttpRequest) -> HttpResponse:
     return _post_back(request, back, {"id_token": token, **state})
 
 
-def _wrong(asked: QueryDict) -> str:
+def _wrong(asked: Mapping[str, str]) -> str:
     """The error of OpenID Connect that the question deserves; empty for none."""
     if any(len(value) > MOST_LETTERS for value in asked.values()):
         return "invalid_request"

@@ -15,7 +15,7 @@ from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_exempt
 
 from apps.courses.public import Course, Section
-from apps.kernel.public import Refused, not_found, refused
+from apps.kernel.public import Refused, not_found, readable, refused
 from apps.links.models import LinkedSystem
 from apps.links.queries import deployment_of
 from apps.links.services.pace import in_pace
@@ -139,7 +139,7 @@ def body_of(request: HttpRequest) -> dict[str, Any]:
         raise Refused("links.body", status=400) from error
     if not isinstance(found, dict):
         raise Refused("links.body", status=400)
-    return found
+    return dict(readable(found))
 
 
 def _no_number(word: str) -> None:

@@ -34,6 +34,7 @@ class Questions(Linked):
 
     def test_an_unknown_client_gets_nothing(self) -> None:
         self.assertEqual(self.ask(client_id="somebody")[0], 400)
+        self.assertEqual(self.ask(client_id="some\0body")[0], 400)
 
     def test_other_faults_are_told_to_the_system_with_its_state(self) -> None:
         for field, value, error in (
@@ -109,6 +110,7 @@ class Assertions(Linked):
     def test_only_in_its_own_name_and_for_us(self) -> None:
         for wrong in (
             {"iss": "somebody"},
+            {"iss": "some\0body"},
             {"sub": "somebody"},
             {"aud": "https://elsewhere.example/token"},
             {"aud": [self.tool.token_at, "https://elsewhere.example"]},

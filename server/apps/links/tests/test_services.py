@@ -48,7 +48,7 @@ class Called(Linked):
 
 class Scores(Called):
     def test_a_score_comes_into_the_gradebook_in_the_points_of_the_item(self) -> None:
-        self.send(8, MONDAY, comment="Turn D twice.")
+        self.send(8, MONDAY, comment="Turn D \0twice.\ud800")
         points = self.linked_item.points
         self.assertEqual(self.raw(), f"{points * 8 / 10:.2f}")
         score = Score.objects.get(cell__graded_item__item=self.linked_item, cell__person=self.person)
