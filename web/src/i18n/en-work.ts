@@ -121,8 +121,8 @@ export default {
   },
   standing: {
     recorded: "{raw} points, recorded as {given} by “{table}”",
-    source: "as {system} says of {at}",
-    heard: "{system}, last heard of {ago}",
+    source: "as of {at}",
+    heard: "by {system}, heard {ago}",
     title: "Standing",
     current: "current",
     currentLine: "current, over the {share} % of the course that has been scored",

@@ -14,7 +14,7 @@ const heard = computed(
 </script>
 
 <template>
-  <span v-for="[system, at] in heard" :key="system" class="font-normal text-soft"
-    >· {{ t("standing.heard", { system, ago: times.relative(at, now) }) }}</span
-  >
+  <p v-for="[system, at] in heard" :key="system" class="text-[14px] font-normal text-soft">
+    {{ t("standing.heard", { system, ago: times.relative(at, now) }) }}
+  </p>
 </template>

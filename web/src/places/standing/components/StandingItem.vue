@@ -90,8 +90,8 @@ const dropped = computed(() => item.role.startsWith("dropped"));
         <StateTile :tile="dropped ? 'excused' : tileOf(item)" />
         <span>
           {{ words }}
-          <span v-if="item.source" class="text-soft">
-            · {{ t("standing.source", { system: item.source.system, at: times.moment(item.source.at) }) }}
+          <span v-if="item.source" class="text-soft" :title="item.source.system">
+            · {{ t("standing.source", { at: times.day(item.source.at) }) }}
           </span>
           <span v-if="item.comment" class="no-print">
             ·

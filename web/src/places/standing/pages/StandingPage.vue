@@ -152,10 +152,9 @@ const stripOf = computed(() => new Map((strips.value ?? []).map((s) => [s.item_i
               <span v-if="category.extra_credit" class="font-normal text-soft"
                 >· {{ t("standing.extra") }}</span
               >
-              <HeardLine :items="category.items" :zone="standing.zone" :now="standing.now" />
             </th>
             <td class="wide" />
-            <td />
+            <td><HeardLine :items="category.items" :zone="standing.zone" :now="standing.now" /></td>
             <td class="wide" />
             <td class="f">
               {{
