@@ -29,14 +29,21 @@ class Readable(Parser):
 
 
 def readable(value: Any) -> Any:
-    """Texts in it without what is no text."""
+    """Texts in it without what is no text. Raises ValueError for what is nested deeper than anybody nests."""
+    try:
+        return _readable(value)
+    except RecursionError as error:
+        raise ValueError("nested too deeply") from error
+
+
+def _readable(value: Any) -> Any:
     match value:
         case str():
             return value.replace(NUL, "").encode("utf-8", "ignore").decode()
         case list():
-            return [readable(one) for one in value]
+            return [_readable(one) for one in value]
         case dict():
-            return {readable(name): readable(one) for name, one in value.items()}
+            return {_readable(name): _readable(one) for name, one in value.items()}
     return value
 
 

@@ -25,17 +25,6 @@ def lock_cells(graded: GradedItem) -> None:
     list(Cell.objects.select_for_update().filter(graded_item=graded).order_by("pk").values_list("pk"))
 
 
-def cells_of(graded: GradedItem, people: Collection[int]) -> dict[int, int]:
-    """The cell of each of these people, made where there was none and held until the transaction ends; in the order of
-    rows, so that no two wait for each other."""
-    rows = Cell.objects.select_for_update().filter(graded_item=graded, person_id__in=people).order_by("pk")
-    found = dict(rows.values_list("person_id", "pk"))
-    if missing := sorted(set(people) - found.keys()):
-        Cell.objects.bulk_create([Cell(graded_item=graded, person_id=p) for p in missing], ignore_conflicts=True)
-        found |= dict(rows.filter(person_id__in=missing).values_list("person_id", "pk"))
-    return found
-
-
 def locked_cells(graded: dict[int, GradedItem], places: Collection[tuple[int, int]]) -> dict[tuple[int, int], Cell]:
     """By item and person, made where there were none; in the order of rows, so that no two wait for each other. Whether
     scores are held is read anew then."""

@@ -11,7 +11,7 @@ from decimal import Decimal
 import pghistory
 
 from apps.courses.public import Course
-from apps.gradebook.actions.cells import cells_of, graded_item
+from apps.gradebook.actions.cells import graded_item, locked_cells
 from apps.gradebook.actions.tell_scores import tell_scores
 from apps.gradebook.models import GradedItem, Score
 from apps.kernel.public import Actor, now, record
@@ -41,8 +41,8 @@ def put_scores(
     if not earned:
         return frozenset()
     graded = graded_item(course, item_id)
-    people = sorted({one.person_id for one in earned})
-    cells = cells_of(graded, people)
+    places = [(item_id, person_id) for person_id in sorted({one.person_id for one in earned})]
+    cells = {place[1]: cell.pk for place, cell in locked_cells({item_id: graded}, places).items()}
     standing = {(s.cell_id, s.attempt): s for s in Score.objects.filter(cell_id__in=cells.values())}
     changed: list[dict[str, object]] = []
     out: dict[int, int] = {}

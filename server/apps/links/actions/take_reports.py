@@ -30,14 +30,11 @@ def take_reports() -> int:
     taken = 0
     told: set[tuple[int, Course]] = set()
     waiting = Reported.objects.filter(taken_at=None, line_item__item__removed=False)
-    lines = LineItem.objects.select_related("course__term", "system")
-    for line in list(lines.filter(pk__in=waiting.values("line_item_id")).order_by("pk")):
+    for line_item_id in list(waiting.order_by("line_item_id").values_list("line_item_id", flat=True).distinct()):
         some = MOST_AT_ONCE
         while some == MOST_AT_ONCE:
-            some = take_of(line)
+            some = take_of(line_item_id, told)
             taken += some
-            if some:
-                told.add((line.system_id, line.course))
     for system_id, course in told:
         with transaction.atomic():
             hear(system_id, course)
@@ -45,13 +42,16 @@ def take_reports() -> int:
 
 
 @transaction.atomic
-def take_of(line: LineItem) -> int:
-    """Of one line item, as many as are taken at once; what another worker is at is left to it."""
+def take_of(line_item_id: int, told: set[tuple[int, Course]]) -> int:
+    """Of one line item, as many as are taken at once; what another worker is at is left to it. Who told something, and
+    of which course, is added to `told`."""
     rows = list(
         Reported.objects.select_for_update(skip_locked=True)
-        .filter(line_item=line, taken_at=None)
+        .filter(line_item=line_item_id, taken_at=None)
         .order_by("person_id")[:MOST_AT_ONCE]
     )
+    # Read once they are held: whose points change after this waits, and has them taken again.
+    line = LineItem.objects.select_related("course__term", "system").get(pk=line_item_id)
     item = layout(line.course).items.get(line.item_id or 0)
     if not rows or item is None:
         return 0
@@ -60,6 +60,7 @@ def take_of(line: LineItem) -> int:
     _note(actor, line.course, item, reports)
     put_scores(actor, line.course, item.id, _earned(item, reports), why="sent by the linked system")
     Reported.objects.filter(pk__in=[row.pk for row in rows]).update(taken_at=now())
+    told.add((line.system_id, line.course))
     return len(rows)
 
 

@@ -52,10 +52,10 @@ def verified(system: LinkedSystem, token: str) -> dict[str, Any]:
     if not token or len(token) > MOST_LETTERS:
         raise Refused("links.token", status=400)
     try:
-        claims = _decoded(system, token).claims
+        claims: dict[str, Any] = readable(dict(_decoded(system, token).claims))
     except NotFetched as error:
         raise Refused("links.keys_away", status=400) from error
-    except (JoseError, ValueError, TypeError, KeyError) as error:
+    except (JoseError, ValueError, TypeError, KeyError, RecursionError) as error:
         raise Refused("links.token", status=400) from error
     at = time.time()
     exp, iat, nbf = (_seconds(claims.get(name)) for name in ("exp", "iat", "nbf"))
@@ -65,7 +65,7 @@ def verified(system: LinkedSystem, token: str) -> dict[str, Any]:
         raise Refused("links.token_early", status=400)
     if exp - iat > ASSERTION_SECONDS + SKEW_SECONDS or iat < at - ASSERTION_SECONDS - SKEW_SECONDS:
         raise Refused("links.token_old", status=400)
-    return dict(readable(dict(claims)))
+    return claims
 
 
 def said_issuer(token: str) -> str:

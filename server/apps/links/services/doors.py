@@ -134,12 +134,12 @@ def body_of(request: HttpRequest) -> dict[str, Any]:
     if len(request.body) > MOST_BODY:
         raise Refused("links.body_large", status=413)
     try:
-        found = json.loads(request.body, parse_constant=_no_number)
+        found = readable(json.loads(request.body, parse_constant=_no_number))
     except (ValueError, RecursionError) as error:
         raise Refused("links.body", status=400) from error
     if not isinstance(found, dict):
         raise Refused("links.body", status=400)
-    return dict(readable(found))
+    return found
 
 
 def _no_number(word: str) -> None:

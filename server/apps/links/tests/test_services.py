@@ -121,7 +121,7 @@ class Scores(Called):
             self.refused(self.call("POST", f"{self.line}/scores", "score", body=body), 400, code)
         token = self.tool.token(self.outside, "score")
         headers = {"Authorization": f"Bearer {token}"}
-        for text in ('{"scoreGiven": NaN}', "[]", "{", "[" * 5000):
+        for text in ('{"scoreGiven": NaN}', "[]", "{", "[" * 5000, '{"a":' + "[" * 900 + "]" * 900 + "}"):
             answer = self.outside.post(f"{self.line}/scores", text, content_type="application/json", headers=headers)
             self.refused(answer, 400, "links.body")
         self.assertEqual(Reported.objects.count(), 0)
