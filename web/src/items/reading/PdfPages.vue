@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from "vue";
 import { useI18n } from "vue-i18n";
-import { drawPage, usePdf } from "./pdf";
+import { drawPage, shapeOf, usePdf } from "./pdf";
 
 /** A PDF page under page, each drawn when it comes near; its text there for those who hear it read. */
 const { address, name } = defineProps<{ address: string; name: string }>();
@@ -24,8 +24,9 @@ watch(
   pdf,
   async (opened) => {
     if (!opened) return;
-    const { width, height } = (await opened.getPage(1)).getViewport({ scale: 1 });
-    shape.value = height / width;
+    const found = await shapeOf(opened);
+    if (found === null) return;
+    shape.value = found;
     await nextTick();
     near = new IntersectionObserver(
       (entries) => {
