@@ -65,6 +65,7 @@ ENTRIES: tuple[tuple[str, str, dict[str, object]], ...] = (
         "Homework system",
         {
             "html": "<p>The linked sets are worked there; you come to it from the item, signed on.</p>",
+            "visit_steps": 2,
             "steps": [
                 "Open any linked set from the week sheet",
                 "Agree to its terms",

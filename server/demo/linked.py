@@ -14,6 +14,7 @@ from apps.courses.models import Course, Enrolment
 from apps.gradebook.models import Score
 from apps.layout.models import Item
 from apps.layout.queries import layout
+from apps.library.models import Entry
 from apps.links.line_items import line_item_of
 from apps.links.lti import names
 from apps.links.lti.messages import service_base
@@ -65,6 +66,7 @@ def link_sets(course: Course, at: str, now: datetime) -> None:
         KnownIn(known=known, course=course, section_id=laid.sections.get(known.person_id), first_at=now, last_at=now)
         for known in Known.objects.filter(system=plumb)
     )
+    Entry.objects.filter(course=course, title="Homework system").update(system=plumb)
     _freshness(course, plumb, now - timedelta(minutes=18))
     _freshness(course, bench, now - timedelta(hours=26))
 

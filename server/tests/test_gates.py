@@ -60,7 +60,7 @@ class ImportContracts(Planted):
         "app-layers": (
             (f"{APPS}courses/queries.py", "from apps.gradebook.public import points"),
             (f"{APPS}gradebook/setup.py", "from apps.path.public import progress"),
-            (f"{APPS}library/desk.py", "from apps.assignments.public import work_waiting"),
+            (f"{APPS}links/waiting.py", "from apps.assignments.public import work_waiting"),
             (f"{APPS}live/waiting.py", "from apps.library.public import reports_waiting"),
         ),
         "places-of-screens": (

@@ -16,6 +16,7 @@ from apps.library.api import schemas as out
 from apps.library.generated import generated
 from apps.library.models import Entry, ErrorReport, StepDone
 from apps.library.policies import readable_reports
+from apps.links.public import Visit, first_visits, systems_here
 from apps.path.public import Progress, Reader, laid_for, opened_items, own_progress
 
 
@@ -30,6 +31,7 @@ def library(course: Course, reader: Reader) -> out.Library:
         syllabus_choices=_syllabus_choices(laid) if reader.member.instructs else [],
         generated=generated(course, laid),
         entries=_entries(course, reader),
+        systems=_systems(course) if reader.member.instructs else [],
         from_path=_from_path(laid, known),
         reports=_reports(course, reader, laid) if teaching else [],
     )
@@ -87,7 +89,8 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
     if not reader.member.teaches:
         rows = rows.filter(published=True)
     own = StepDone.objects.filter(entry_id=OuterRef("pk"), person_id=reader.person_id).order_by("step")
-    entries = list(rows.annotate(own_steps=ArraySubquery(own.values("step"))))
+    entries = list(rows.select_related("system").annotate(own_steps=ArraySubquery(own.values("step"))))
+    been = first_visits(course, reader.person_id) if any(e.system_id for e in entries) else {}
     seen = editions({"entry": [e.pk for e in entries]}) if reader.member.instructs else {}
     return [
         out.LibraryEntry(
@@ -98,13 +101,36 @@ def _entries(course: Course, reader: Reader) -> list[out.LibraryEntry]:
             address=e.address,
             file=out.LibraryFile(**file_out(e.file).model_dump()) if e.file else None,
             steps=e.steps,
-            steps_done=e.own_steps,
+            steps_done=_taken(e, e.own_steps, been),
+            visit=_visit(e, been),
             notes=e.notes,
             published=e.published,
             edition=seen.get(("entry", e.pk), 0),
         )
         for e in entries
     ]
+
+
+def _taken(entry: Entry, ticked: list[int], been: dict[int, Visit]) -> list[int]:
+    """What somebody ticked, and what their visit of the system shows."""
+    shown = entry.visit_steps if entry.system_id in been else 0
+    return sorted({*ticked, *range(min(shown, len(entry.steps)))})
+
+
+def _visit(entry: Entry, been: dict[int, Visit]) -> out.EntryVisit | None:
+    if entry.system is None:
+        return None
+    visit = been.get(entry.system.pk)
+    return out.EntryVisit(
+        key=str(entry.system.key),
+        system=entry.system.name,
+        steps=entry.visit_steps,
+        at=visit.at if visit else None,
+    )
+
+
+def _systems(course: Course) -> list[out.SystemChoice]:
+    return [out.SystemChoice(key=str(s.key), name=s.name) for s in systems_here(course).order_by("name", "pk")]
 
 
 def _reports(course: Course, reader: Reader, laid: Layout) -> list[out.Report]:

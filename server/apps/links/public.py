@@ -6,10 +6,11 @@ from apps.links.actions.link_item import copy_links
 from apps.links.api.schemas import ScoreSource
 from apps.links.losses import AccessLoss, own_losses
 from apps.links.pages.items import score_source
-from apps.links.queries import framed_origins
+from apps.links.queries import framed_origins, system_for, systems_here
 from apps.links.services.urls import urlpatterns as LTI
 from apps.links.sources import OwnSource, own_sources
 from apps.links.stated import stated_dues, stray_line_items, unlinked_items
+from apps.links.visits import Visit, first_visits
 from apps.links.waiting import systems_waiting
 
 __all__ = [
@@ -17,15 +18,19 @@ __all__ = [
     "AccessLoss",
     "OwnSource",
     "ScoreSource",
+    "Visit",
     "adopt_line_item",
     "asked_along",
     "copy_links",
+    "first_visits",
     "framed_origins",
     "own_losses",
     "own_sources",
     "score_source",
     "stated_dues",
     "stray_line_items",
+    "system_for",
+    "systems_here",
     "systems_waiting",
     "unlinked_items",
 ]

@@ -12,10 +12,14 @@ from apps.links.lti.tokens import issuer
 from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placement
 
 
+def systems_here(course: Course) -> QuerySet[LinkedSystem]:
+    """Those that a course can use: its own and the place's."""
+    return LinkedSystem.objects.filter(Q(course=course) | Q(course=None), waits=False, off=False)
+
+
 def system_for(course: Course, key: str) -> LinkedSystem:
     """Raises Refused for one that this course can't use."""
-    here = LinkedSystem.objects.filter(Q(course=course) | Q(course=None), waits=False, off=False)
-    system = here.filter(key=key_of(key)).first()
+    system = systems_here(course).filter(key=key_of(key)).first()
     if system is None:
         raise not_found("linked system")
     return system

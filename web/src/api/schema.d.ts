@@ -8006,8 +8006,12 @@ export interface components {
             removed?: boolean | null;
             /** Steps */
             steps?: string[] | null;
+            /** System */
+            system?: string | null;
             /** Title */
             title?: string | null;
+            /** Visit Steps */
+            visit_steps?: number | null;
         };
         /** EntryIn */
         EntryIn: {
@@ -8043,8 +8047,32 @@ export interface components {
              * @default []
              */
             steps: string[];
+            /**
+             * System
+             * @default
+             */
+            system: string;
             /** Title */
             title: string;
+            /**
+             * Visit Steps
+             * @default 0
+             */
+            visit_steps: number;
+        };
+        /**
+         * EntryVisit
+         * @description The first `steps` steps count as taken by whoever has been in `system`. `at`: when the reader was first.
+         */
+        EntryVisit: {
+            /** At */
+            at: string | null;
+            /** Key */
+            key: string;
+            /** Steps */
+            steps: number;
+            /** System */
+            system: string;
         };
         /** Examined */
         Examined: {
@@ -9406,6 +9434,8 @@ export interface components {
             syllabus: components["schemas"]["Syllabus"] | null;
             /** Syllabus Choices */
             syllabus_choices: components["schemas"]["Link"][];
+            /** Systems */
+            systems: components["schemas"]["SystemChoice"][];
             /** Teaching */
             teaching: boolean;
             /** Zone */
@@ -9439,6 +9469,7 @@ export interface components {
             steps_done: number[];
             /** Title */
             title: string;
+            visit: components["schemas"]["EntryVisit"] | null;
         };
         /** LibraryFile */
         LibraryFile: {
@@ -14347,6 +14378,13 @@ export interface components {
             sends_email?: boolean | null;
             /** Sends Name */
             sends_name?: boolean | null;
+        };
+        /** SystemChoice */
+        SystemChoice: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /**
          * SystemOut

@@ -4,6 +4,8 @@ export default {
       text: "Text",
       address: "Address",
       steps: "Steps",
+      system: "The linked system that they lead into",
+      visit_steps: "Ticked by a student’s first visit, up to",
       notes: "Notes",
       published: "Open to students",
     },
@@ -73,6 +75,13 @@ export default {
     text: "Text",
     answer: "Answer",
     steps: "Steps to sign up, one a line",
+    noSystem: "None",
+    visited:
+      "Step 1 is ticked by your first visit of {system}, {at}. | Steps 1 to {n} are ticked by your first visit of {system}, {at}.",
+    visitToCome:
+      "Step 1 is ticked when you first open {system} from this course. | Steps 1 to {n} are ticked when you first open {system} from this course.",
+    visitOfStudents:
+      "Step 1 is ticked by a student’s first visit of {system}. | Steps 1 to {n} are ticked by a student’s first visit of {system}.",
     tour: "How this course works",
     welcome: "Welcome. This is how the course works",
     tourLine:

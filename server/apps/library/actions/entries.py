@@ -23,6 +23,7 @@ from apps.kernel.public import (
     web_link,
 )
 from apps.library.models import Entry, StepDone
+from apps.links.public import first_visits, system_for
 
 LONGEST_TITLE, LONGEST_TEXT, LONGEST_NOTE, LONGEST_STEP = 200, 100_000, 300, 300
 MOST_STEPS = 20
@@ -35,12 +36,14 @@ NOTES = {
 
 @dataclass(frozen=True)
 class EntryWish:
-    """None leaves a field as it is."""
+    """None leaves a field as it is. `system`: the key of a linked one, empty for none."""
 
     title: str | None = None
     html: str | None = None
     address: str | None = None
     steps: list[str] | None = None
+    system: str | None = None
+    visit_steps: int | None = None
     notes: dict[str, str] | None = None
     published: bool | None = None
     removed: bool | None = None
@@ -49,7 +52,7 @@ class EntryWish:
 def make_entry(actor: Actor, course: Course, shelf: str, wish: EntryWish) -> Entry:
     require(can_lay_out(membership(actor, course)))
     last = Entry.objects.filter(course=course, shelf=shelf).aggregate(n=Max("position"))["n"] or 0
-    fields = _fields(shelf, wish) | {"title": one_line(wish.title or "", "Title", LONGEST_TITLE)}
+    fields = _fields(course, shelf, wish) | {"title": one_line(wish.title or "", "Title", LONGEST_TITLE)}
     entry = Entry.objects.create(course=course, shelf=shelf, position=last + 10, **fields)
     record(actor, "library.make", ("entry", entry.pk), course_id=course.pk, after=_plain(fields))
     return entry
@@ -59,7 +62,7 @@ def change_entry(actor: Actor, course: Course, entry_id: int, wish: EntryWish) -
     require(can_lay_out(membership(actor, course)))
     entry = _row(course, entry_id, locked=True)
     require_edition(("entry", entry.pk))
-    fields = _fields(entry.shelf, wish)
+    fields = _fields(course, entry.shelf, wish)
     before = {name: getattr(entry, name) for name in fields}
     for name, value in fields.items():
         setattr(entry, name, value)
@@ -87,11 +90,14 @@ def attach_to_entry(actor: Actor, course: Course, entry_id: int, upload: Any) ->
 
 
 def tick_step(actor: Actor, course: Course, entry_id: int, step: int, done: bool) -> None:
-    """A step of signing up, taken or taken back."""
+    """A step of signing up, taken or taken back. What a visit of the system has shown stays taken."""
     require(can_enter(membership(actor, course)))
     entry = _row(course, entry_id)
     if not 0 <= step < len(entry.steps):
         raise Refused("entry.no_step", status=409)
+    visit = first_visits(course, actor.person_id or 0).get(entry.system_id or 0)
+    if visit is not None and step < entry.visit_steps:
+        raise Refused("entry.step_visited", status=409, system=visit.system)
     if done:
         StepDone.objects.get_or_create(entry=entry, person_id=actor.person_id or 0, step=step, defaults={"at": now()})
     else:
@@ -107,7 +113,7 @@ def _row(course: Course, entry_id: int, locked: bool = False) -> Entry:
     return found
 
 
-def _fields(shelf: str, wish: EntryWish) -> dict[str, Any]:
+def _fields(course: Course, shelf: str, wish: EntryWish) -> dict[str, Any]:
     fields: dict[str, Any] = {}
     if wish.title is not None:
         fields["title"] = one_line(wish.title, "Title", LONGEST_TITLE)
@@ -122,6 +128,10 @@ def _fields(shelf: str, wish: EntryWish) -> dict[str, Any]:
         if len(steps) > MOST_STEPS:
             raise Refused("entry.steps", most=MOST_STEPS)
         fields["steps"] = steps
+    if wish.system is not None:
+        fields["system_id"] = system_for(course, wish.system).pk if wish.system else None
+    if wish.visit_steps is not None:
+        fields["visit_steps"] = max(0, min(wish.visit_steps, MOST_STEPS))
     if wish.notes is not None:
         if any(len(v) > LONGEST_NOTE for v in wish.notes.values()):
             raise Refused("entry.notes")

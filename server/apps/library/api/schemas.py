@@ -65,6 +65,20 @@ class LibraryFile(BaseModel):
     address: str
 
 
+class EntryVisit(BaseModel):
+    """The first `steps` steps count as taken by whoever has been in `system`. `at`: when the reader was first."""
+
+    key: str
+    system: str
+    steps: int
+    at: datetime | None
+
+
+class SystemChoice(BaseModel):
+    key: str
+    name: str
+
+
 class LibraryEntry(BaseModel):
     id: int
     shelf: Shelf
@@ -74,6 +88,7 @@ class LibraryEntry(BaseModel):
     file: LibraryFile | None
     steps: list[str]
     steps_done: list[int]
+    visit: EntryVisit | None
     notes: dict[str, str]
     published: bool
     edition: int
@@ -107,6 +122,7 @@ class Library(BaseModel):
     syllabus_choices: list[Link]
     generated: Generated
     entries: list[LibraryEntry]
+    systems: list[SystemChoice]
     from_path: list[FromPath]
     reports: list[Report]
 
@@ -117,6 +133,8 @@ class EntryIn(BaseModel):
     html: str = ""
     address: str = ""
     steps: Annotated[list[str], Field(max_length=60)] = []
+    system: str = ""
+    visit_steps: int = 0
     notes: dict[str, str] = {}
     published: bool = True
 
@@ -126,6 +144,8 @@ class EntryChange(BaseModel):
     html: str | None = None
     address: str | None = None
     steps: Annotated[list[str], Field(max_length=60)] | None = None
+    system: str | None = None
+    visit_steps: int | None = None
     notes: dict[str, str] | None = None
     published: bool | None = None
     removed: bool | None = None

@@ -6,7 +6,8 @@ from django.db import models
 class Entry(models.Model):
     """One thing on a shelf of the library.
 
-    `steps`: how to sign up for an app or system, in order. `notes`: short facts by name, as the shelf has
+    `steps`: how to sign up for an app or system, in order; who has been in `system` has taken the first `visit_steps`
+    of them. `notes`: short facts by name, as the shelf has
     them: errata {reads, should}; equipment {where}; people {role, answers, hours, contact}.
     """
 
@@ -21,6 +22,8 @@ class Entry(models.Model):
     address = models.URLField(max_length=1000, blank=True)
     file = models.ForeignKey("kernel.StoredFile", on_delete=models.PROTECT, null=True, related_name="+")
     steps = ArrayField(models.CharField(max_length=300), default=list, blank=True)
+    system = models.ForeignKey("links.LinkedSystem", on_delete=models.SET_NULL, null=True, related_name="+")
+    visit_steps = models.PositiveSmallIntegerField(default=0)
     notes = models.JSONField(default=dict, blank=True)
     position = models.PositiveIntegerField(default=0)
     published = models.BooleanField(default=True)

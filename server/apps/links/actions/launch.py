@@ -146,10 +146,10 @@ def _note_place(known: Known, course: Course, way: Way) -> None:
     )
     if not made:
         moved = row.section_id != way.section.pk
-        row.section, row.last_at = way.section, at
+        row.section, row.last_at, row.first_at = way.section, at, row.first_at or at
         if moved:
             row.theirs, row.theirs_at = None, None
-        row.save(update_fields=["section", "last_at", "theirs", "theirs_at"])
+        row.save(update_fields=["section", "first_at", "last_at", "theirs", "theirs_at"])
 
 
 def _picking(actor: Actor, person: Person, known: Known, hint: Hint, nonce: str) -> Mapping[str, Any]:

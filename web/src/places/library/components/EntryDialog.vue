@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { takeFiles } from "@/ui/field/events";
+import { takeFiles, valueOf } from "@/ui/field/events";
 import { computed, ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { wishKey, type Shapes } from "@/api/client";
@@ -45,6 +45,8 @@ const kept = computed(() => {
     text: plain(now?.html ?? ""),
     address: now?.address ?? "",
     steps: (now?.steps ?? []).join("\n"),
+    system: now?.visit?.key ?? "",
+    visit_steps: now?.visit?.steps ?? 0,
     notes: { ...(now?.notes ?? {}) } as Record<string, string>,
     published: now?.published ?? true,
   };
@@ -55,6 +57,15 @@ const { form, theirs, takeTheirs, save, mayClose } = useOwnForm(
   () => library.refetch(),
 );
 const file = ref<File | null>(null);
+const systems = computed(() => library.data.value?.systems ?? []);
+const lines = (steps: string): string[] => steps.split("\n").filter((line) => line.trim());
+const typedSteps = computed(() => lines(form.value?.steps ?? ""));
+/** Whoever has come into a system has taken all steps, unless the writer says up to which. */
+function chooseSystem(key: string): void {
+  if (!form.value) return;
+  form.value.visit_steps = key ? form.value.visit_steps || typedSteps.value.length : 0;
+  form.value.system = key;
+}
 
 async function keep(): Promise<void> {
   const typed = form.value;
@@ -63,7 +74,7 @@ async function keep(): Promise<void> {
   const wish = {
     ...typed,
     html: paragraphs.map((line) => `<p>${escaped(line)}</p>`).join(""),
-    steps: typed.steps.split("\n").filter((s) => s.trim()),
+    steps: lines(typed.steps),
   };
   const done = await save((edition) =>
     entry
@@ -84,8 +95,16 @@ async function keep(): Promise<void> {
 }
 const label = (name: keyof typeof kept.value.value): string =>
   name === "title" ? t(`library.titleOf.${shelf}`) : t(`library.field.${name}`);
-const words = (_: string, value: unknown): string =>
-  typeof value === "string" ? value : typeof value === "boolean" ? t(value ? "app.yes" : "app.no") : "";
+const words = (name: string, value: unknown): string =>
+  name === "system"
+    ? (systems.value.find((one) => one.key === value)?.name ?? t("library.noSystem"))
+    : typeof value === "number"
+      ? String(value)
+      : typeof value === "string"
+        ? value
+        : typeof value === "boolean"
+          ? t(value ? "app.yes" : "app.no")
+          : "";
 const chosen = (event: Event) => (file.value = takeFiles(event, true)[0] ?? null);
 </script>
 
@@ -109,6 +128,19 @@ const chosen = (event: Event) => (file.value = takeFiles(event, true)[0] ?? null
       <UiField v-if="shelf === 'tools'" v-slot="{ field }" :label="t('library.steps')">
         <textarea :id="field" v-model="form.steps" class="field" rows="4" />
       </UiField>
+      <template v-if="shelf === 'tools' && typedSteps.length && systems.length">
+        <UiField v-slot="{ field }" :label="t('library.field.system')">
+          <select :id="field" class="field" :value="form.system" @change="chooseSystem(valueOf($event))">
+            <option value="">{{ t("library.noSystem") }}</option>
+            <option v-for="one in systems" :key="one.key" :value="one.key">{{ one.name }}</option>
+          </select>
+        </UiField>
+        <UiField v-if="form.system" v-slot="{ field }" :label="t('library.field.visit_steps')">
+          <select :id="field" v-model.number="form.visit_steps" class="field">
+            <option v-for="(line, n) in typedSteps" :key="n" :value="n + 1">{{ n + 1 }}. {{ line }}</option>
+          </select>
+        </UiField>
+      </template>
       <UiField v-if="shelf !== 'faq' && shelf !== 'errata'" v-slot="{ field }" :label="t('settings.address')">
         <input :id="field" v-model="form.address" class="field" type="url" />
       </UiField>

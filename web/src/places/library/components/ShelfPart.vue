@@ -7,6 +7,7 @@ import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
+import { useTimes } from "@/ui/moment/zones";
 import { say } from "@/ui/notice/notices";
 import RichText from "@/ui/richtext/RichText.vue";
 import { useLibraryWrites } from "../queries";
@@ -20,6 +21,7 @@ const { shelf, library, slug } = defineProps<{
 }>();
 const { t } = useI18n();
 const kinds = useKinds();
+const times = useTimes(() => library.zone);
 const writes = useLibraryWrites(() => slug);
 const entries = computed(() => library.entries.filter((e) => e.shelf === shelf));
 /** What the weeks bring, in path order: nobody keeps it by hand. */
@@ -42,6 +44,13 @@ async function remove(entry: Shapes["LibraryEntry"]): Promise<void> {
     run: () => writes.change.mutate({ id: entry.id, removed: false }),
   });
 }
+/** A step that a visit has shown to be taken stays so. */
+const isShown = (entry: Shapes["LibraryEntry"], step: number): boolean =>
+  Boolean(entry.visit?.at) && step < (entry.visit?.steps ?? 0);
+const visitLine = ({ steps, system, at }: Shapes["EntryVisit"]): string =>
+  at
+    ? t("library.visited", { n: steps, system, at: times.value.moment(at) }, steps)
+    : t(library.teaching ? "library.visitOfStudents" : "library.visitToCome", { n: steps, system }, steps);
 const tick = (id: number, step: number, event: Event) =>
   writes.step.mutate({ id, step, done: checkedOf(event) });
 </script>
@@ -97,12 +106,16 @@ const tick = (id: number, step: number, event: Event) =>
               <input
                 type="checkbox"
                 :checked="entry.steps_done.includes(n)"
+                :disabled="isShown(entry, n)"
                 @change="tick(entry.id, n, $event)"
               />
               {{ step }}
             </label>
           </li>
         </ol>
+        <p v-if="entry.visit && entry.visit.steps" class="mt-1 text-[13px] text-soft">
+          {{ visitLine(entry.visit) }}
+        </p>
         <p v-if="entry.file">
           <a :href="entry.file.address" class="underline" download>{{
             t("item.download", { name: entry.file.name })
