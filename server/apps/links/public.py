@@ -6,7 +6,7 @@ from apps.links.actions.link_item import copy_links
 from apps.links.api.schemas import ScoreSource
 from apps.links.losses import AccessLoss, own_losses
 from apps.links.pages.items import score_source
-from apps.links.queries import framed_origins, system_for, systems_here
+from apps.links.queries import framed_origins, system_for, system_names, systems_here
 from apps.links.services.urls import urlpatterns as LTI
 from apps.links.sources import OwnSource, own_sources
 from apps.links.stated import stated_dues, stray_line_items, unlinked_items
@@ -30,6 +30,7 @@ __all__ = [
     "stated_dues",
     "stray_line_items",
     "system_for",
+    "system_names",
     "systems_here",
     "systems_waiting",
     "unlinked_items",

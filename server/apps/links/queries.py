@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from django.db.models import Q, QuerySet
 
 from apps.courses.public import Course, Enrolment, Membership, Section, students
@@ -23,6 +25,10 @@ def system_for(course: Course, key: str) -> LinkedSystem:
     if system is None:
         raise not_found("linked system")
     return system
+
+
+def system_names(ids: Collection[int]) -> dict[int, str]:
+    return dict(LinkedSystem.objects.filter(pk__in=ids).values_list("pk", "name")) if ids else {}
 
 
 def placement_of(item_id: int) -> Placement | None:
@@ -68,6 +74,8 @@ def students_of(course: Course, member: Membership) -> QuerySet[Enrolment]:
 
 def framed_origins() -> list[str]:
     """The hosts whose pages may stand inside ours: those of systems that open so, or of which one item does."""
-    rows = LinkedSystem.objects.filter(Q(framed=True) | Q(placements__framed=True), off=False, waits=False)
+    rows = LinkedSystem.objects.filter(
+        Q(framed=True) | Q(placements__framed=True, placements__removed=False), off=False, waits=False
+    )
     found = {origin_of(address) for row in rows.distinct() for address in (row.login_address, row.launch_address)}
     return sorted(found | {origin_of(issuer())} if found else found)

@@ -72,6 +72,7 @@ SENTENCES = {
     "links.by_administrators": _("Here only administrators link systems. Ask them for this one."),
     "links.no_module": _("The course has no week or module yet. Make one first."),
     "links.placed": _("What was picked here is placed already. Pick again for more."),
+    "links.two_for_one": _("An item opens one piece of content. Choose another item for one of the two."),
     "links.not_picked": _("This was not among what came back from the system."),
     "links.nothing_chosen": _("Choose at least one of what was picked."),
     "links.no_score": _("There is no score of the system to settle."),

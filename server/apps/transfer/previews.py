@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from datetime import date, datetime
 from typing import cast
 
@@ -12,7 +13,8 @@ from unvo_core.terms.schedule_table import ScheduleTable, TableRow
 
 from apps.courses.public import Course, written_day
 from apps.kernel.public import sentence
-from apps.layout.public import Layout
+from apps.layout.public import Item, Layout, kind_of
+from apps.links.public import unlinked_items
 from apps.transfer.actions.paste_schedule import ItemWish, Plan, Planned, RowWish
 from apps.transfer.api import schemas as s
 
@@ -51,6 +53,18 @@ def _stamped(laid: Layout, item: Stamped, what: str) -> s.StampedItem:
         closes=instant("closes"),
         what=what,  # type: ignore[arg-type]
     )
+
+
+def links_of_rhythms(course: Course, laid: Layout, rhythms: Collection[int]) -> list[s.RhythmLinks]:
+    made = dict(Item.objects.filter(rhythm__in=rhythms, removed=False).values_list("pk", "rhythm_id"))
+    linked = [i for i in laid.items.values() if i.id in made and kind_of(i.kind).worked_elsewhere]
+    bare = unlinked_items(course) if linked else frozenset()
+    by_rhythm: dict[int, list[int]] = {}
+    for item in linked:
+        by_rhythm.setdefault(made[item.id] or 0, []).append(item.id)
+    return [
+        s.RhythmLinks(rhythm=pk, item_ids=ids, without=len(bare.intersection(ids))) for pk, ids in by_rhythm.items()
+    ]
 
 
 def pasted(table: ScheduleTable, plan: Plan) -> s.Paste:

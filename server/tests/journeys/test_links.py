@@ -18,7 +18,7 @@ from demo.linked import link_sets, write_told
 from django.test import override_settings
 from playwright.sync_api import Page, expect
 
-from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP
+from tests.base import BEHIND, INSTRUCTOR, KEEPS_UP, Caller
 from tests.homework_service import HomeworkService, homework
 from tests.journeys.browser import Journey
 from tests.worlds import CLOCK
@@ -63,6 +63,9 @@ class WithHomework(Journey):
         self.go(page, "/c/srv-110/week/8")
         page.get_by_role("button", name=re.compile("^Add an item to")).first.click()
         page.get_by_label("Kind").select_option(label="Linked homework")
+        self.choose(page, *titles)
+
+    def choose(self, page: Page, *titles: str) -> None:
         page.get_by_role("button", name=f"Pick from {NAME}").click()
         expect(page.get_by_role("heading", name="Pick sets for the course")).to_be_visible()
         for title in titles:
@@ -124,6 +127,35 @@ class FromEndToEnd(WithHomework):
         expect(there.get_by_role("article", name="Problem 1")).not_to_contain_text("3 tries")
         there.get_by_role("button", name="Hand in the set").click()
         expect(there.get_by_text(re.compile("handed in"))).to_be_visible()
+
+
+class OfARhythm(WithHomework):
+    def test_what_its_items_open_is_picked_at_once_and_set_back(self) -> None:
+        beats = [{"key": "set", "kind": "linked", "title": "Set {n}A", "points": 10, "category": "Homework"}]
+        wish = {"name": "Sets", "beats": beats, "steps": {"first": 9, "last": 11}}
+        self.assertEqual(Caller(INSTRUCTOR).send("POST", "/courses/srv-110/rhythms", wish).status_code, 200)
+        page = self.page(INSTRUCTOR)
+        self.register(page)
+        self.go(page, "/c/srv-110/setup/rhythm")
+        page.get_by_role("button", name="Sets", exact=True).click()
+        expect(page.get_by_text("Of its 3 items of linked homework 3 have no content yet.")).to_be_visible()
+        self.choose(page, "Set 11A", "Set 9A", "Set 9B")
+        expect(page.get_by_text("For 3 items, from")).to_be_visible()
+        which = page.get_by_label(re.compile("^Which item"))
+        expect(which).to_have_count(3)
+        chosen = which.evaluate_all("all => all.map(one => one.selectedOptions[0].text)")
+        self.assertEqual([text.partition(" (")[0] for text in chosen], ["Set 9A", "None of them", "Set 11A"])
+        expect(page.get_by_text("One item is then still without content.")).to_be_visible()
+        self.clean_by_axe(page)
+        which.nth(1).select_option(label=chosen[0])
+        expect(page.get_by_text("Another one is for this item too.").first).to_be_visible()
+        expect(page.get_by_role("button", name="Set the content of 3 items")).to_be_disabled()
+        which.nth(1).select_option(label="None of them")
+        page.get_by_role("button", name="Set the content of 2 items").click()
+        page.wait_for_url("**/setup/rhythm")
+        self.assertEqual(sorted(Placement.objects.values_list("resource_id", flat=True)), ["11a", "9a"])
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(page, lambda: not Placement.objects.exists())
 
 
 class OnAPhone(WithHomework):

@@ -11373,8 +11373,25 @@ export interface components {
             photos: components["schemas"]["PhotoWish"][];
         };
         /**
+         * PickTarget
+         * @description An item that content is picked for. `place`: 'Week 8'. `linked`: content stands behind it, and gives way.
+         */
+        PickTarget: {
+            /** Item Id */
+            item_id: number;
+            /** Linked */
+            linked: boolean;
+            /** Place */
+            place: string;
+            /** Points */
+            points: number | null;
+            /** Title */
+            title: string;
+        };
+        /**
          * PickedItem
-         * @description `refused`: why it can't be placed, in a sentence. Dates are a proposal of the system's.
+         * @description `refused`: why it can't be placed, in a sentence. Dates are a proposal of the system's. `item_id`: which of the
+         *     targets is proposed.
          */
         PickedItem: {
             /** Closes */
@@ -11383,6 +11400,8 @@ export interface components {
             due: string | null;
             /** Index */
             index: number;
+            /** Item Id */
+            item_id: number | null;
             /** Opens */
             opens: string | null;
             /** Points */
@@ -11396,11 +11415,14 @@ export interface components {
         };
         /**
          * PickedOut
-         * @description `place`: 'Week 8, Before class'. `said`: what the system had to say.
+         * @description `place`: 'Week 8, Before class', for new drafts. `fills`: it is for items that are there, `targets`. `said`: what
+         *     the system had to say.
          */
         PickedOut: {
             /** Came */
             came: boolean;
+            /** Fills */
+            fills: boolean;
             /** Items */
             items: components["schemas"]["PickedItem"][];
             /** Key */
@@ -11415,6 +11437,8 @@ export interface components {
             said: string;
             /** System */
             system: string;
+            /** Targets */
+            targets: components["schemas"]["PickTarget"][];
         };
         /** PickedPlaces */
         PickedPlaces: {
@@ -11428,10 +11452,19 @@ export interface components {
             /** Open Path */
             open_path: string;
         };
-        /** PickingIn */
+        /**
+         * PickingIn
+         * @description `module_id`, with a part or none: for new drafts at the end of that place. `item_ids`: for items that are
+         *     there. One of the two.
+         */
         PickingIn: {
+            /**
+             * Item Ids
+             * @default []
+             */
+            item_ids: number[];
             /** Module Id */
-            module_id: number;
+            module_id?: number | null;
             /** Part Id */
             part_id?: number | null;
             /** System */
@@ -11447,10 +11480,15 @@ export interface components {
             /** Part Id */
             part_id?: number | null;
         };
-        /** PlaceOne */
+        /**
+         * PlaceOne
+         * @description `item_id`: of the target it is for; then the item keeps its title, points and dates.
+         */
         PlaceOne: {
             /** Index */
             index: number;
+            /** Item Id */
+            item_id?: number | null;
             /** Points */
             points?: number | null;
             /**
@@ -11458,7 +11496,10 @@ export interface components {
              * @default false
              */
             take_dates: boolean;
-            /** Title */
+            /**
+             * Title
+             * @default
+             */
             title: string;
         };
         /**
@@ -12873,12 +12914,26 @@ export interface components {
              */
             unit: "week" | "section";
         };
+        /**
+         * RhythmLinks
+         * @description The linked homework of a kept rhythm, in path order. `without`: how many have no content yet.
+         */
+        RhythmLinks: {
+            /** Item Ids */
+            item_ids: number[];
+            /** Rhythm */
+            rhythm: number;
+            /** Without */
+            without: number;
+        };
         /** Rhythms */
         Rhythms: {
             /** Categories */
             categories: string[];
             /** Classes */
             classes: number;
+            /** Links */
+            links: components["schemas"]["RhythmLinks"][];
             /** Rhythms */
             rhythms: components["schemas"]["RhythmIn"][];
             /** Weeks */

@@ -150,6 +150,11 @@ export default {
     preview: "Preview the term",
     stamp: "Stamp {n} items | Stamp 1 item | Stamp {n} items",
     stamped: "Stamped: {new} new, {changed} changed.",
+    linksWithout:
+      "Its one item of linked homework has no content yet. | Of its {n} items of linked homework {without} have no content yet.",
+    linksAll:
+      "Its one item of linked homework has its content. | All its {n} items of linked homework have their content.",
+    pickLine: "What they open is picked all at once:",
     summary: "{new} new · {changed} changed · {kept} left alone · {same} as they are",
     nothing: "There is nothing new to stamp.",
     what: { new: "new", changed: "changes", kept: "changed by hand, left alone", same: "as it is" },

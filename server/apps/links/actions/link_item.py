@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from apps.courses.public import Course, can_lay_out, lock_course, membership
-from apps.kernel.public import Actor, AuditRecord, Refused, not_found, record, require
+from apps.kernel.public import Actor, AuditRecord, Refused, not_found, require
 from apps.layout.changes import Edit, apply_edits
 from apps.layout.public import layout
 from apps.links.fetching import refused_address
@@ -38,14 +38,27 @@ def link_item(actor: Actor, course: Course, item_id: int, wish: LinkWish) -> Aud
     if address:
         refuse_foreign_address(system, address)
     fields = {"system_id": system.pk, "address": address, "custom": dict(wish.custom), "framed": wish.framed}
-    row = Placement.objects.filter(item_id=item_id).first()
+    return put_link(actor, course, item_id, fields)
+
+
+def put_link(actor: Actor, course: Course, item_id: int, fields: Mapping[str, Any]) -> AuditRecord:
+    """Set what an item opens; a change that can be set back, the first one too. `fields`: of Placement, its `system_id`
+    among them. Called under the lock of the course."""
+    row = Placement.every.filter(item_id=item_id).first()
     if row is None:
-        Placement.objects.create(item_id=item_id, **fields)
-        after = {"system": system.name, "address": address}
-        return record(actor, "link.set", ("item", item_id), course_id=course.pk, after=after)
-    if row.system_id != system.pk:
-        fields |= {"resource_id": "", "tag": "", "stated_due": None, "stated_at": None}
-    return apply_edits(actor, course, "link_item", [Edit("placement", row, fields)], ("item", item_id))
+        row = Placement.objects.create(item_id=item_id, **fields)
+        return apply_edits(actor, course, "link_item", [Edit("placement", row, made=True)], ("item", item_id))
+    other: dict[str, Any] = {"stated_due": None, "stated_at": None} if _opens_other(row, fields) else {}
+    if row.system_id != fields["system_id"]:
+        other |= {"resource_id": "", "tag": ""}
+    wanted = {**other, **fields, "removed": False}
+    return apply_edits(actor, course, "link_item", [Edit("placement", row, wanted)], ("item", item_id))
+
+
+def _opens_other(row: Placement, fields: Mapping[str, Any]) -> bool:
+    """What a system stated was of the content that stood there."""
+    names = ("system_id", "address", "resource_id")
+    return any(name in fields and getattr(row, name) != fields[name] for name in names)
 
 
 def refuse_foreign_address(system: LinkedSystem, address: str) -> None:

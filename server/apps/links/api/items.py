@@ -1,30 +1,25 @@
-"""Items that are worked in a linked system, and content that is picked for the path."""
-
-from datetime import datetime
+"""Items that are worked in a linked system."""
 
 from django.http import HttpResponse
 from ninja import Router
 from unvo_core.links.variables import read_custom
 
-from apps.courses.public import Course, can_lay_out, can_teach, course_by_slug
-from apps.kernel.public import actor_of, answer, require, sentence, write
-from apps.layout.public import Changed, changed, layout
+from apps.courses.public import can_teach, course_by_slug
+from apps.kernel.public import actor_of, answer, require, write
+from apps.layout.public import Changed, changed
 from apps.links.actions.fetch_now import fetch_now
 from apps.links.actions.hear_return import hear_asked, hear_return
 from apps.links.actions.link_item import LinkWish, link_item
-from apps.links.actions.pick import PickedWish, begin_choice, picking_of, place_picked
 from apps.links.actions.resend_dates import resend_dates
 from apps.links.actions.settle_report import settle_report
 from apps.links.actions.settle_section import settle_section
 from apps.links.api import schemas as s
-from apps.links.models import Picking
 from apps.links.pages.items import item_link, placement_in, reports_page
 from apps.path.public import enter, laid_for, opened_for, own_progress
 from apps.people.public import SignedIn
 
 router = Router(tags=["links"])
 ITEM = "/courses/{slug}/items/{item_id}/link"
-PICKING = "/courses/{slug}/pickings"
 
 
 @router.get(ITEM, response=s.ItemLink)
@@ -106,57 +101,3 @@ def hear_link_return(request: SignedIn, slug: str, item_id: int, payload: s.Told
 def hear_link_asked(request: SignedIn, slug: str, item_id: int, payload: s.ToldIn) -> s.LinkTicket:
     """The reader came back to ask about a problem there."""
     return s.LinkTicket(ticket=hear_asked(actor_of(request), course_by_slug(slug), item_id, payload.token))
-
-
-@router.post(PICKING, response=s.PickingBegun)
-@write
-def begin_link_picking(request: SignedIn, slug: str, payload: s.PickingIn) -> s.PickingBegun:
-    picking = begin_choice(actor_of(request), course_by_slug(slug), payload.system, payload.module_id, payload.part_id)
-    return s.PickingBegun(key=str(picking.key), open_path=f"/lti/pick/{picking.key}")
-
-
-@router.get(PICKING + "/{picking_key}", response=s.PickedOut)
-def read_link_picking(request: SignedIn, slug: str, picking_key: str) -> HttpResponse:
-    course, reader = enter(request, slug)
-    require(can_lay_out(reader.member))
-    return answer(_picked(course, picking_of(actor_of(request), course, picking_key)))
-
-
-@router.post(PICKING + "/{picking_key}/place", response=Changed)
-@write
-def place_link_picking(request: SignedIn, slug: str, picking_key: str, payload: s.PickedPlaces) -> Changed:
-    wishes = [PickedWish(**one.model_dump()) for one in payload.items]
-    return changed(place_picked(actor_of(request), course_by_slug(slug), picking_key, wishes), slug)
-
-
-def _picked(course: Course, picking: Picking) -> s.PickedOut:
-    module = layout(course).module_by_id.get(picking.place["module"])
-    part = next((p.title for p in module.parts if p.id == picking.place["part"]), "") if module is not None else ""
-    title = module.title if module is not None else ""
-    rows = enumerate(picking.picked or [])
-    return s.PickedOut(
-        key=str(picking.key),
-        system=picking.system.name,
-        place=", ".join(word for word in (title, part) if word),
-        module_key=module.key if module is not None else "",
-        items=[
-            s.PickedItem(
-                index=n,
-                title=one["title"],
-                text=one["text"],
-                points=one["points"],
-                opens=_moment(one["opens"]),
-                due=_moment(one["due"]),
-                closes=_moment(one["closes"]),
-                refused=sentence(one["refused"], {}) if one["refused"] else "",
-            )
-            for n, one in rows
-        ],
-        said=picking.said,
-        placed=picking.placed_at is not None,
-        came=picking.picked is not None,
-    )
-
-
-def _moment(text: str) -> datetime | None:
-    return datetime.fromisoformat(text) if text else None

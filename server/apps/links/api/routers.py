@@ -2,6 +2,7 @@
 
 from apps.links.api.access import router as access
 from apps.links.api.items import router as items
+from apps.links.api.picking import router as picking
 from apps.links.api.systems import router as systems
 
-routers = (systems, items, access)
+routers = (systems, items, picking, access)

@@ -1,3 +1,5 @@
+from __future__ import annotations
+
 import uuid
 
 from django.db import models
@@ -7,12 +9,18 @@ from apps.layout.public import Item
 from apps.links.models.system import MOST_ADDRESS, LinkedSystem
 
 
+class Standing(models.Manager["Placement"]):
+    def get_queryset(self) -> models.QuerySet[Placement]:
+        return super().get_queryset().filter(removed=False)
+
+
 class Placement(models.Model):
     """Which content of which system an item opens. With the section it makes the resource link of LTI: `key` says
     which, a link belongs to one context.
 
     `address`: of the content, empty for the system's own start. `resource_id`, `tag`: by which the system knows it.
-    `stated_due`: the due moment that the system says, as heard at `stated_at`.
+    `stated_due`: the due moment that the system says, as heard at `stated_at`. `removed`: it was set back; `objects`
+    are those that stand.
     """
 
     item = models.OneToOneField(Item, on_delete=models.CASCADE, related_name="placement")
@@ -25,6 +33,10 @@ class Placement(models.Model):
     framed = models.BooleanField(null=True)
     stated_due = models.DateTimeField(null=True)
     stated_at = models.DateTimeField(null=True)
+    removed = models.BooleanField(default=False)
+
+    every = models.Manager["Placement"]()
+    objects = Standing()
 
     class Meta:
         triggers = [raises_version("SELECT course_id FROM layout_item WHERE id = COALESCE(NEW.item_id, OLD.item_id)")]

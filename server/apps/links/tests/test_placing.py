@@ -11,6 +11,7 @@ from apps.checks.checking import findings
 from apps.courses.models import Course
 from apps.layout.models import Item, Module
 from apps.links.models import LineItem, Placement
+from apps.links.stated import unlinked_items
 from apps.links.tests.linked import Linked, actor_named
 from apps.links.tests.tool import DL
 from apps.transfer.actions.copy_course import copy_course
@@ -74,6 +75,22 @@ class Placing(Linked):
         ):
             self.refused(self.placed(*items), 422, code)
         self.assertEqual(Item.objects.count(), before)
+
+    def test_a_first_link_by_hand_is_set_back_and_set_again(self) -> None:
+        item = Item.objects.get(course=self.course, title__startswith="Set 6B")
+        item.kind = "linked"
+        item.save(update_fields=["kind"])
+        path = f"/courses/srv-110/items/{item.pk}/link"
+        put = self.teacher.send("PUT", path, {"system": str(self.system.key)})
+        self.assertEqual(put.status_code, 200, put.content)
+        self.assertEqual(unlinked_items(self.course), frozenset())
+        self.assertEqual(self.begun(self.browser(INSTRUCTOR), item).status_code, 302)
+        undo = self.teacher.send("POST", f"/courses/srv-110/changes/{put.json()['change']}/undo")
+        self.assertEqual(undo.status_code, 200, undo.content)
+        self.assertEqual(unlinked_items(self.course), {item.pk})
+        self.assertEqual(self.begun(self.browser(INSTRUCTOR), item).status_code, 404)
+        self.assertEqual(self.teacher.send("PUT", path, {"system": str(self.system.key)}).status_code, 200)
+        self.assertEqual(unlinked_items(self.course), frozenset())
 
     def test_a_choice_is_its_own_persons(self) -> None:
         self.assertEqual(Caller(ASSISTANT).get(self.path).status_code, 403)

@@ -17,14 +17,31 @@ from apps.gradebook.public import SHEET, points, score_titles
 from apps.kernel.public import AuditRecord, Thing
 from apps.layout.changes import row_titles
 from apps.layout.public import in_words, kind_of, layout, names_of, rule_kind, rule_kinds, rule_of
+from apps.links.public import system_names
 from apps.screens.history import schemas as out
 from apps.screens.history.headlines import CHANGES
 from apps.screens.history.people import moves, names_of_people
 
 """By action. What is not here is no change of the course: what students did, and what is one's own."""
 
-UNTOLD = frozenset({"position", "stamped", "beat", "step", "file_id", "asked_edition", "person", "item"})
+UNTOLD = frozenset(
+    {
+        "position",
+        "stamped",
+        "beat",
+        "step",
+        "file_id",
+        "asked_edition",
+        "person",
+        "item",
+        "tag",
+        "stated_due",
+        "stated_at",
+    }
+)
 """Fields that say nothing to a reader."""
+STANDING = {"graded_item": "counted", "placement": "linked"}
+"""What a row says by being there, by its kind."""
 STRUCTURES = frozenset(
     {
         "slots",
@@ -39,6 +56,7 @@ STRUCTURES = frozenset(
         "questions",
         "criteria",
         "rows",
+        "custom",
     }
 )
 """Fields that a word would not do for."""
@@ -51,6 +69,7 @@ BY_ID = {
     "group_id": "group",
     "item_id": "item",
     "term_id": "term",
+    "system_id": "linked_system",
 }
 RULES = frozenset({"done_rule"})
 
@@ -69,6 +88,9 @@ class Words:
                     if isinstance(row["fields"].get(name), int):
                         wanted.setdefault(kind, set()).add(row["fields"][name])
         self.titles = row_titles(wanted) | score_titles(wanted.get("score", ()))
+        self.titles |= {
+            ("linked_system", pk): name for pk, name in system_names(wanted.get("linked_system", ())).items()
+        }
 
     @cached_property
     def names(self) -> dict[tuple[str, int], str]:
@@ -85,12 +107,15 @@ class Words:
     def lines(self, record: AuditRecord, about: Thing) -> Iterator[out.ChangedField]:
         """What it set; `about`: what need not be named again."""
         if isinstance(record.after, list) or isinstance(record.before, list):
+            target = self.title((record.target_kind, record.target_id))
             for old, new in zip(_rows(record.before), _rows(record.after), strict=True):
                 thing = (new["kind"], new["id"])
                 if thing == about and set(new["fields"]) == {"removed"} and record.action != "layout.undo":
                     continue  # The headline says it.
                 before, after = _told(thing[0], old["fields"]), _told(thing[0], new["fields"])
-                yield from self._fields("" if thing == about else self.title(thing), before, after)
+                # A row without a title is named by what the change is of.
+                named = "" if thing == about else self.title(thing) or ("" if record.whole_id is None else target)
+                yield from self._fields(named, before, after)
             yield from moves(self.course, record)
         elif record.action == "score.save":
             yield from self._fields("", record.before or {}, record.after or {})
@@ -170,7 +195,9 @@ def _rows(kept: Any) -> list[dict[str, Any]]:
 
 
 def _told(kind: str, fields: dict[str, Any]) -> dict[str, Any]:
-    """A row of the gradebook that is removed is no more in the gradebook; other things are taken away."""
-    if kind != "graded_item" or "removed" not in fields:
+    """A row of the gradebook that is removed is no more in the gradebook, what stands behind an item no more linked;
+    other things are taken away."""
+    word = STANDING.get(kind)
+    if word is None or "removed" not in fields:
         return fields
-    return {name: value for name, value in fields.items() if name != "removed"} | {"counted": not fields["removed"]}
+    return {name: value for name, value in fields.items() if name != "removed"} | {word: not fields["removed"]}

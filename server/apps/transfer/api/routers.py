@@ -14,7 +14,7 @@ from apps.transfer.actions.copy_in import copy_in
 from apps.transfer.actions.paste_schedule import ItemWish, RowWish, paste_schedule, plan_paste, read_schedule
 from apps.transfer.actions.stamp_rhythm import RhythmWish, plan_rhythm, stamp_rhythm
 from apps.transfer.api import schemas as s
-from apps.transfer.previews import pasted, stamping, wishes_of
+from apps.transfer.previews import links_of_rhythms, pasted, stamping, wishes_of
 
 router = Router(tags=["transfer"])
 
@@ -71,6 +71,7 @@ def read_rhythms(request: SignedIn, slug: str) -> s.Rhythms:
             )
             for r in rows
         ],
+        links=links_of_rhythms(course, laid, [r.pk for r in rows]),
         weeks=sorted(laid.calendar.week_by_number),
         classes=len(laid.calendar.meetings),
         categories=[c.name for c in setup_of(course).categories],

@@ -93,8 +93,17 @@ class Stamping(BaseModel):
     change: int | None
 
 
+class RhythmLinks(BaseModel):
+    """The linked homework of a kept rhythm, in path order. `without`: how many have no content yet."""
+
+    rhythm: int
+    item_ids: list[int]
+    without: int
+
+
 class Rhythms(BaseModel):
     rhythms: list[RhythmIn]
+    links: list[RhythmLinks]
     weeks: list[int]
     classes: int
     categories: list[str]

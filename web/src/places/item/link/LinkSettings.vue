@@ -4,6 +4,7 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
+import PickFrom from "@/items/systems/PickFrom.vue";
 import { useSystems } from "@/items/systems/queries";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
@@ -62,6 +63,7 @@ async function keep(): Promise<void> {
 <template>
   <form class="card grid gap-3 px-4 py-3" @submit.prevent="keep">
     <h2 class="text-[18px] font-bold">{{ t("links.settings") }}</h2>
+    <PickFrom :slug="slug" :place="{ item_ids: [id] }" :label="t('links.pickForItem')" />
     <UiField v-slot="{ field }" :label="t('links.system')">
       <select :id="field" v-model="form.system" class="field" required>
         <option value="" disabled>{{ t("links.choose") }}</option>

@@ -6,6 +6,7 @@ import type { Shapes } from "@/api/client";
 import { useTyped } from "@/frame/unsaved";
 import { changedMeanwhile, useWrong } from "@/frame/writes";
 import { useDone } from "@/items/said";
+import PickFrom from "@/items/systems/PickFrom.vue";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { freshBeat, sectionsOf, type Beat } from "../model/rhythm";
@@ -37,6 +38,7 @@ const { saved } = useTyped(() => form);
 /** The edition of the stored rhythm that was seen, and whether somebody has changed it since. */
 let seen = 0;
 const theirs = ref(false);
+const links = computed(() => data.value?.links.find((one) => one.rhythm === form.id));
 const stored = () => data.value?.rhythms.find((one) => one.id === form.id) ?? null;
 
 /** A new rhythm goes over all weeks that the term has. */
@@ -187,6 +189,20 @@ async function stamp(): Promise<void> {
         }}</UiButton>
       </div>
     </form>
+    <div v-if="links" class="mt-4">
+      <p class="text-[14px]">
+        {{
+          links.without
+            ? t(
+                "rhythm.linksWithout",
+                { n: links.item_ids.length, without: links.without },
+                links.item_ids.length,
+              )
+            : t("rhythm.linksAll", { n: links.item_ids.length }, links.item_ids.length)
+        }}
+      </p>
+      <PickFrom :slug="slug" :place="{ item_ids: links.item_ids }" :label="t('rhythm.pickLine')" />
+    </div>
     <p v-if="theirs" role="alert" class="mt-3">
       {{ t("rhythm.theirs") }}
       <UiButton look="text" @click="take(stored())">{{ t("theirs.take") }}</UiButton>

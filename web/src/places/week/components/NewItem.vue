@@ -6,7 +6,7 @@ import { useTyped } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useLayoutWrites } from "@/items/queries";
 import { useSaid } from "@/items/said";
-import PickFrom from "./PickFrom.vue";
+import PickFrom from "@/items/systems/PickFrom.vue";
 
 const { slug, moduleId, partId, part } = defineProps<{
   slug: string;
@@ -60,8 +60,8 @@ async function make(): Promise<void> {
     <PickFrom
       v-if="kinds.kindOf(kind)?.worked_elsewhere"
       :slug="slug"
-      :module-id="moduleId"
-      :part-id="partId"
+      :place="{ module_id: moduleId, part_id: partId, item_ids: [] }"
+      :label="t('links.pickOr')"
     />
   </form>
   <div v-else class="border-b border-rule-faint pl-3 sm:pl-14">

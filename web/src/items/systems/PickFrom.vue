@@ -2,14 +2,18 @@
 import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import { useMutation } from "@tanstack/vue-query";
-import { client, insist, told } from "@/api/client";
+import { client, insist, told, type Shapes } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { useSystems } from "@/items/systems/queries";
 import UiButton from "@/ui/button/UiButton.vue";
 import { sayWrong } from "@/ui/notice/notices";
+import { useSystems } from "./queries";
 
-/** Linked systems in which content is picked for this place. */
-const { slug, moduleId, partId } = defineProps<{ slug: string; moduleId: number; partId: number | null }>();
+/** Linked systems in which content is picked: for new drafts in a place, or for items that wait for theirs. */
+const { slug, place, label } = defineProps<{
+  slug: string;
+  place: Omit<Shapes["PickingIn"], "system">;
+  label: string;
+}>();
 const { t } = useI18n();
 const wrong = useWrong();
 const { ofCourse } = useSystems(() => slug);
@@ -22,7 +26,7 @@ const begin = useMutation({
       told(
         client.POST("/api/courses/{slug}/pickings", {
           params: { path: { slug } },
-          body: { system, module_id: moduleId, part_id: partId },
+          body: { system, ...place },
           headers,
         }),
       ),
@@ -34,9 +38,13 @@ const begin = useMutation({
 
 <template>
   <p v-if="systems.length" class="flex w-full flex-wrap items-center gap-2 text-[14px]">
-    {{ t("links.pickOr") }}
-    <UiButton v-for="one in systems" :key="one.key" @click="begin.mutate(one.key)">{{
-      t("links.pickFrom", { system: one.name })
-    }}</UiButton>
+    {{ label }}
+    <UiButton
+      v-for="one in systems"
+      :key="one.key"
+      :disabled="begin.isPending.value"
+      @click="begin.mutate(one.key)"
+      >{{ t("links.pickFrom", { system: one.name }) }}</UiButton
+    >
   </p>
 </template>
