@@ -41,6 +41,8 @@ PROJECT = ("Set 14A", "Set 14B")
 """Worked in the other system."""
 DIFFERS = "Set 8B"
 """The system says another due moment of it."""
+FIRST_VISIT = timedelta(days=43)
+"""So long ago the class went to the homework system first: in week 1."""
 TRIAL_OF = "caspian.holt"
 """Whose trial ends on Friday."""
 
@@ -63,7 +65,13 @@ def link_sets(course: Course, at: str, now: datetime) -> None:
     _differ(course, now)
     _access(course, plumb, students, now)
     KnownIn.objects.bulk_create(
-        KnownIn(known=known, course=course, section_id=laid.sections.get(known.person_id), first_at=now, last_at=now)
+        KnownIn(
+            known=known,
+            course=course,
+            section_id=laid.sections.get(known.person_id),
+            first_at=now - FIRST_VISIT,
+            last_at=now,
+        )
         for known in Known.objects.filter(system=plumb)
     )
     Entry.objects.filter(course=course, title="Homework system").update(system=plumb)

@@ -6,6 +6,7 @@ from apps.links.actions.link_item import copy_links
 from apps.links.api.schemas import ScoreSource
 from apps.links.losses import AccessLoss, own_losses
 from apps.links.pages.items import score_source
+from apps.links.people import keep_names
 from apps.links.queries import framed_origins, system_for, system_names, systems_here
 from apps.links.services.urls import urlpatterns as LTI
 from apps.links.sources import OwnSource, own_sources
@@ -24,6 +25,7 @@ __all__ = [
     "copy_links",
     "first_visits",
     "framed_origins",
+    "keep_names",
     "own_losses",
     "own_sources",
     "score_source",

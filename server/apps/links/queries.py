@@ -38,12 +38,13 @@ def placement_of(item_id: int) -> Placement | None:
 def known_as(system: LinkedSystem, person_id: int) -> Known:
     """As whom the system knows them, from the first time on."""
     Known.objects.bulk_create([Known(system=system, person_id=person_id)], ignore_conflicts=True)
-    return Known.objects.get(system=system, person_id=person_id)
+    return Known.objects.get(system=system, person_id=person_id, former=False)
 
 
 def known_in(system: LinkedSystem, course: Course, person_id: int) -> KnownIn | None:
     rows = KnownIn.objects.select_related("section", "theirs")
-    return rows.filter(known__system=system, known__person_id=person_id, course=course).first()
+    here = rows.filter(known__system=system, known__person_id=person_id, course=course)
+    return here.order_by("known__former", "-last_at").first()
 
 
 def deployment_of(system: LinkedSystem, course: Course) -> Deployment | None:

@@ -18,7 +18,8 @@ class Visit:
 
 
 def first_visits(course: Course, person_id: int) -> dict[int, Visit]:
-    """By system."""
+    """By system; the earliest where somebody went there under two names."""
     rows = KnownIn.objects.filter(course=course, known__person_id=person_id, first_at__isnull=False)
+    rows = rows.order_by("-first_at")
     told = rows.values_list("known__system_id", "known__system__name", "first_at")
     return {system_id: Visit(name, at) for system_id, name, at in told if at is not None}

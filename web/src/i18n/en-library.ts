@@ -77,11 +77,11 @@ export default {
     steps: "Steps to sign up, one a line",
     noSystem: "None",
     visited:
-      "Step 1 is ticked by your first visit of {system}, {at}. | Steps 1 to {n} are ticked by your first visit of {system}, {at}.",
+      "The first step is ticked by your first visit of {system}, {at}. | The first {n} steps are ticked by your first visit of {system}, {at}.",
     visitToCome:
-      "Step 1 is ticked when you first open {system} from this course. | Steps 1 to {n} are ticked when you first open {system} from this course.",
+      "The first step is ticked when you first open {system} from this course. | The first {n} steps are ticked when you first open {system} from this course.",
     visitOfStudents:
-      "Step 1 is ticked by a student’s first visit of {system}. | Steps 1 to {n} are ticked by a student’s first visit of {system}.",
+      "The first step is ticked by a student’s first visit of {system}. | The first {n} steps are ticked by a student’s first visit of {system}.",
     tour: "How this course works",
     welcome: "Welcome. This is how the course works",
     tourLine:

@@ -6,6 +6,7 @@ from typing import Any
 from django.db import IntegrityError, transaction
 
 from apps.kernel.public import Actor, Refused, not_found, record, require
+from apps.links.public import keep_names
 from apps.people.public import Person, can_administer
 
 WORK = ("assignments.handin", "gradebook.cell", "quizzes.quizattempt", "quizzes.papersheet")
@@ -28,6 +29,7 @@ def merge_people(actor: Actor, kept_id: int, gone_id: int) -> Person:
         raise not_found("person")
     if gone.administers:
         raise Refused("person.merge_administrator", status=409)
+    keep_names(kept, gone)
     moved: dict[str, int] = {}
     for model, field in _tables():
         label = model._meta.label_lower

@@ -1,6 +1,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Any
 
 from django.core import signing
@@ -21,19 +22,37 @@ ASKED = names.OURS + "claim:asked"
 TOLD = names.OURS + "claim:access"
 
 
-def hear_return(actor: Actor, course: Course, item_id: int, token: str) -> None:
+@dataclass(frozen=True, slots=True)
+class SentBack:
+    """What the item's system signed and sent along with somebody."""
+
+    system: LinkedSystem
+    claims: dict[str, Any]
+
+
+def sent_back(actor: Actor, course: Course, item_id: int, token: str) -> SentBack:
+    """Read before anything is written: the keys of the system may have to be fetched, and no transaction waits for
+    that. Raises Refused."""
+    require(can_study(membership(actor, course)))
+    placement = placement_of(item_id)
+    if placement is None or placement.item.course_id != course.pk:
+        raise not_found("linked homework")
+    return SentBack(placement.system, verified(placement.system, token))
+
+
+def hear_return(actor: Actor, course: Course, sent: SentBack) -> None:
     """What a system says of somebody's access when it sends them back (docs/links.md)."""
-    system, claims = _believed(actor, course, item_id, token)
+    system, claims = _believed(actor, course, sent)
     told = claims.get(TOLD)
     if isinstance(told, Mapping):
         note_section(system, course, actor.person_id or 0, told.get("context"))
         note_access(system, course, actor.person_id or 0, told)
 
 
-def hear_asked(actor: Actor, course: Course, item_id: int, token: str) -> str:
+def hear_asked(actor: Actor, course: Course, item_id: int, sent: SentBack) -> str:
     """Somebody wants to ask their teachers about a problem there: a ticket of ours for what comes along with it, good
     for two days. Nothing is asked by it."""
-    _system, claims = _believed(actor, course, item_id, token)
+    _system, claims = _believed(actor, course, sent)
     told = claims.get(ASKED)
     if not isinstance(told, Mapping):
         raise Refused("links.nothing_asked", status=400)
@@ -65,14 +84,10 @@ def _try(one: Mapping[str, Any]) -> str:
     return f"{_words(one.get('answer'))}: {_words(one.get('verdict'))}"
 
 
-def _believed(actor: Actor, course: Course, item_id: int, token: str) -> tuple[LinkedSystem, dict[str, Any]]:
-    """Signed by the item's system, for us, of this person, and for the first time."""
+def _believed(actor: Actor, course: Course, sent: SentBack) -> tuple[LinkedSystem, dict[str, Any]]:
+    """From the item's system, for us, of this person, and for the first time."""
     require(can_study(membership(actor, course)))
-    placement = placement_of(item_id)
-    if placement is None or placement.item.course_id != course.pk:
-        raise not_found("linked homework")
-    system = placement.system
-    claims = verified(system, token)
+    system, claims = sent.system, sent.claims
     if claims.get("iss") != system.client_id:
         raise Refused("links.issuer", status=400)
     if not audience_is(claims, issuer()):

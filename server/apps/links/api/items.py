@@ -8,7 +8,7 @@ from apps.courses.public import can_teach, course_by_slug
 from apps.kernel.public import actor_of, answer, require, write
 from apps.layout.public import Changed, changed
 from apps.links.actions.fetch_now import fetch_now
-from apps.links.actions.hear_return import hear_asked, hear_return
+from apps.links.actions.hear_return import SentBack, hear_asked, hear_return, sent_back
 from apps.links.actions.link_item import LinkWish, link_item
 from apps.links.actions.resend_dates import resend_dates
 from apps.links.actions.settle_report import settle_report
@@ -89,15 +89,27 @@ def settle_link_section(request: SignedIn, slug: str, item_id: int) -> s.ItemLin
 
 
 @router.post(ITEM + "/told", response=s.ItemLink)
-@write
 def hear_link_return(request: SignedIn, slug: str, item_id: int, payload: s.ToldIn) -> s.ItemLink:
     """What the system sent along when it sent the reader back."""
-    hear_return(actor_of(request), course_by_slug(slug), item_id, payload.token)
+    sent = sent_back(actor_of(request), course_by_slug(slug), item_id, payload.token)
+    kept: s.ItemLink = _keep_told(request, slug, item_id, sent)
+    return kept
+
+
+@write
+def _keep_told(request: SignedIn, slug: str, item_id: int, sent: SentBack) -> s.ItemLink:
+    hear_return(actor_of(request), course_by_slug(slug), sent)
     return _link(request, slug, item_id)
 
 
 @router.post(ITEM + "/asked", response=s.LinkTicket)
-@write
 def hear_link_asked(request: SignedIn, slug: str, item_id: int, payload: s.ToldIn) -> s.LinkTicket:
     """The reader came back to ask about a problem there."""
-    return s.LinkTicket(ticket=hear_asked(actor_of(request), course_by_slug(slug), item_id, payload.token))
+    sent = sent_back(actor_of(request), course_by_slug(slug), item_id, payload.token)
+    kept: s.LinkTicket = _keep_asked(request, slug, item_id, sent)
+    return kept
+
+
+@write
+def _keep_asked(request: SignedIn, slug: str, item_id: int, sent: SentBack) -> s.LinkTicket:
+    return s.LinkTicket(ticket=hear_asked(actor_of(request), course_by_slug(slug), item_id, sent))

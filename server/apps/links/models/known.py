@@ -8,14 +8,18 @@ from apps.links.models.system import LinkedSystem
 
 
 class Known(models.Model):
-    """As whom a system knows somebody: a name that says nothing and is no other system's."""
+    """As whom a system knows somebody: a name that says nothing and is no other system's. `former`: of an account that
+    was merged into this person's; the system may still use it, it is told the other."""
 
     system = models.ForeignKey(LinkedSystem, on_delete=models.CASCADE, related_name="+", db_index=False)
     person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
     subject = models.UUIDField(default=uuid.uuid4, unique=True)
+    former = models.BooleanField(default=False)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["system", "person"], name="known_once")]
+        constraints = [
+            models.UniqueConstraint(fields=["system", "person"], condition=models.Q(former=False), name="known_once")
+        ]
 
 
 class KnownIn(models.Model):

@@ -81,10 +81,11 @@ def _roles(role: str) -> list[str]:
 
 def _subjects(system: LinkedSystem, people: Sequence[int]) -> dict[int, str]:
     """As whom the system knows each; who is new to it gets a name."""
-    known = dict(Known.objects.filter(system=system, person_id__in=people).values_list("person_id", "subject"))
+    current = Known.objects.filter(system=system, person_id__in=people, former=False)
+    known = dict(current.values_list("person_id", "subject"))
     if fresh := [pk for pk in people if pk not in known]:
         Known.objects.bulk_create([Known(system=system, person_id=pk) for pk in fresh], ignore_conflicts=True)
-        known = dict(Known.objects.filter(system=system, person_id__in=people).values_list("person_id", "subject"))
+        known = dict(current.values_list("person_id", "subject"))
     return {pk: str(subject) for pk, subject in known.items()}
 
 

@@ -135,11 +135,10 @@ def _results(caller: Caller, context: Context, row: LineItem, only: str | None) 
     if context.section is not None:
         here = here.filter(section=context.section)
     known = Known.objects.filter(system=caller.system, person_id__in=here.values("person_id")).order_by("pk")
+    known = known.filter(former=False) if only is None else known.filter(subject=key_of(only))
     cells = cells_of_item(graded)
     found = []
     for one in known:
-        if only is not None and only != str(one.subject):
-            continue
         cell = cells.get(one.person_id)
         if cell is None or not cell.attempts:
             continue
