@@ -3,10 +3,7 @@ has been silent since yesterday."""
 
 from __future__ import annotations
 
-import json
 from datetime import datetime, time, timedelta
-from pathlib import Path
-from typing import Any
 from zoneinfo import ZoneInfo
 
 from apps.assignments.models import Brief, HandIn
@@ -15,11 +12,9 @@ from apps.gradebook.models import Score
 from apps.layout.models import Item
 from apps.layout.queries import layout
 from apps.library.models import Entry
+from apps.links.actions.fetch_state import contexts_of
 from apps.links.line_items import line_item_of
 from apps.links.lti import names
-from apps.links.lti.messages import service_base
-from apps.links.lti.metadata import SystemWish, metadata_out
-from apps.links.lti.tokens import issuer
 from apps.links.models import (
     Deployment,
     Freshness,
@@ -29,9 +24,9 @@ from apps.links.models import (
     LinkedSystem,
     Placement,
     Reported,
+    StatedDue,
     SystemAccess,
 )
-from apps.links.queries import context_key, link_key
 from apps.path.models import Fact
 from apps.people.models import Person
 
@@ -142,8 +137,10 @@ def _differ(course: Course, now: datetime) -> None:
     placement = Placement.objects.get(item__course=course, item__title__startswith=DIFFERS)
     due = layout(course).items[placement.item_id].span.due
     if due is not None:
-        placement.stated_due, placement.stated_at = due - timedelta(days=2), now - timedelta(hours=3)
-        placement.save(update_fields=["stated_due", "stated_at"])
+        StatedDue.objects.bulk_create(
+            StatedDue(item=placement.item, section=section, due=due - timedelta(days=2), at=now - timedelta(hours=3))
+            for section in contexts_of(course)
+        )
 
 
 def _access(course: Course, system: LinkedSystem, students: list[Person], now: datetime) -> None:
@@ -185,114 +182,3 @@ def move_homework(at: str) -> None:
         for placement in Placement.objects.filter(system=system):
             placement.address = f"{at}/launch?set={placement.custom['set']}" if "set" in placement.custom else ""
             placement.save(update_fields=["address"])
-
-
-def told_of() -> list[dict[str, Any]]:
-    """What the stand-in has to know to go on from there."""
-    found = []
-    for system in LinkedSystem.objects.filter(client_id=CLIENT):
-        course = Course.objects.get(
-            pk=Placement.objects.filter(system=system).values_list("item__course", flat=True)[:1]
-        )
-        found.append(_of_course(system, course))
-    return found
-
-
-def _of_course(system: LinkedSystem, course: Course) -> dict[str, Any]:
-    sections = list(course.sections.order_by("number"))
-    known = {k.person_id: k for k in Known.objects.filter(system=system).select_related("person")}
-    return {
-        "client_id": system.client_id,
-        "about": _about(),
-        "given": metadata_out(_wish(system), system.client_id, DEPLOYMENT),
-        "contexts": [
-            {
-                "id": context_key(course, s),
-                "title": f"{course.title}, {s.name}",
-                "ags": {"scope": list(names.SCOPES[:4]), "lineitems": f"{service_base(course, s)}/line-items"},
-                "nrps": {"context_memberships_url": f"{service_base(course, s)}/members"},
-            }
-            for s in sections
-        ],
-        "accounts": _accounts(system, course, known),
-        "placed": [one for s in sections for one in _placed(system, course, s, known)],
-    }
-
-
-def _about() -> dict[str, str]:
-    base = issuer()
-    return {
-        "issuer": base,
-        "authorization_endpoint": f"{base}/lti/authorize",
-        "token_endpoint": f"{base}/lti/token",
-        "jwks_uri": f"{base}/lti/keys",
-    }
-
-
-def _wish(system: LinkedSystem) -> SystemWish:
-    return SystemWish(
-        name=system.name,
-        login_address=system.login_address,
-        launch_address=system.launch_address,
-        redirects=tuple(system.redirects),
-        keys_address=system.keys_address,
-        custom=system.custom,
-        scopes=tuple(system.scopes),
-    )
-
-
-def _accounts(system: LinkedSystem, course: Course, known: dict[int, Known]) -> list[dict[str, Any]]:
-    sections = {s.pk: s for s in course.sections.all()}
-    laid = layout(course)
-    access = {a.person_id: a for a in SystemAccess.objects.filter(system=system, course=course)}
-    found = []
-    for pk, one in known.items():
-        own = access.get(pk)
-        found.append(
-            {
-                "subject": str(one.subject),
-                "name": one.person.name,
-                "context": context_key(course, sections.get(laid.sections.get(pk) or 0)),
-                "access": own.kind if own else "trial",
-                "until": own.until.isoformat() if own and own.until else None,
-            }
-        )
-    return found
-
-
-def _placed(system: LinkedSystem, course: Course, section: Any, known: dict[int, Known]) -> list[dict[str, Any]]:
-    laid, found = layout(course), []
-    here = {person for person, own in laid.sections.items() if own == section.pk}
-    placements: dict[int | None, Placement] = {p.item_id: p for p in Placement.objects.filter(system=system)}
-    for line in LineItem.objects.filter(system=system, course=course, item__isnull=False).order_by("pk"):
-        placement = placements[line.item_id]
-        due = placement.stated_due or laid.items[placement.item_id].span.due
-        reports = Reported.objects.filter(line_item=line, person_id__in=here, given__isnull=False)
-        found.append(
-            {
-                "context": context_key(course, section),
-                "link": link_key(placement, section),
-                "set": placement.custom["set"],
-                "title": line.label,
-                "line_item": f"{service_base(course, section)}/line-items/{line.key}",
-                "most": str(line.most),
-                "due": due.isoformat() if due is not None else None,
-                "scores": [_score(row, known[row.person_id]) for row in reports],
-            }
-        )
-    return found
-
-
-def _score(row: Reported, known: Known) -> dict[str, Any]:
-    return {
-        "userId": str(known.subject),
-        "scoreGiven": float(row.given or 0),
-        "scoreMaximum": float(row.most or 0),
-        "timestamp": row.at.isoformat(),
-        "activityProgress": row.activity,
-        "gradingProgress": row.grading,
-    }
-
-
-def write_told(to: Path) -> None:
-    to.write_text(json.dumps(told_of()))

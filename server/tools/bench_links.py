@@ -88,7 +88,8 @@ def measured() -> bool:
 def _prepare(service: HomeworkService) -> None:
     """The demo's sets in the stand-in, both sides holding the same."""
     from apps.courses.models import Course
-    from demo.linked import link_sets, write_told
+    from demo.homework_told import write_told
+    from demo.linked import link_sets
     from django.conf import settings
 
     settings.PUBLIC_ADDRESS = f"http://127.0.0.1:{PORT}"

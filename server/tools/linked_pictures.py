@@ -8,7 +8,8 @@ from tempfile import TemporaryDirectory
 
 from apps.courses.models import Course
 from apps.layout.models import Item
-from demo.linked import NAME, link_sets, write_told
+from demo.homework_told import write_told
+from demo.linked import NAME, link_sets
 from django.test import override_settings
 from playwright.sync_api import expect
 from tests.base import INSTRUCTOR

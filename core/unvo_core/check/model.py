@@ -41,7 +41,7 @@ class Fix:
     practice; set_done_rule {rule}; set_weights {category id: percent}; set_category {category_id}; drop_graded;
     set_drops {lowest, highest}; rename {title}; set_place {place};
     move_items {module: id, items: ids, titles, week, minutes: what is left} with their dates;
-    replace_text {start, end, text}.
+    replace_text {start, end, text}; section_due {section_id, section, due}.
     """
 
     kind: str
@@ -58,6 +58,17 @@ class Finding:
     place: Place
     params: Mapping[str, object] = field(default_factory=dict)
     fix: Fix | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SectionDue:
+    """What a linked system says of an item's due moment in one section, beside the course's own for that section."""
+
+    item_id: int
+    section_id: int
+    section: str
+    ours: datetime | None
+    theirs: datetime
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -167,6 +178,7 @@ class CheckedCourse:
     proses: tuple[Prose, ...] = ()
     ghosts: tuple[Ghost, ...] = ()
     strays: tuple[Stray, ...] = ()
+    section_dues: tuple[SectionDue, ...] = ()
     unlinked: frozenset[int] = frozenset()
     """Items that are worked in a linked system, and that none stands behind."""
     default_due_time: time = time(23, 59)

@@ -241,6 +241,23 @@ def system_differs(course: CheckedCourse) -> Iterator[Finding]:
         )
 
 
+def system_differs_for_section(course: CheckedCourse) -> Iterator[Finding]:
+    """The same of one section, which has a due moment of its own here or there."""
+    for one in course.section_dues:
+        if is_same_moment(one.ours, one.theirs):
+            continue
+        item, place = course.item_by_id[one.item_id], Place("item", one.item_id)
+        params = {"title": item.title, "section": one.section, "ours": one.ours, "theirs": one.theirs}
+        due = one.theirs.replace(second=0, microsecond=0)
+        yield Finding(
+            code="linked.section_differs",
+            severity=Severity.WRONG,
+            place=place,
+            params=params,
+            fix=Fix("section_due", place, {"section_id": one.section_id, "section": one.section, "due": due}),
+        )
+
+
 def _moments(course: CheckedCourse) -> Iterator[tuple[CheckedItem, str, datetime]]:
     for item in course.items:
         for name in MOMENTS:

@@ -71,6 +71,8 @@ def _words(params: Mapping[str, object], zone: ZoneInfo, code: str) -> dict[str,
 
 
 def _word(name: str, value: object, zone: ZoneInfo, code: str) -> str:
+    if name == "ours" and value is None:
+        return _("at no set time")
     if isinstance(value, datetime):
         return moment(value, zone)
     if isinstance(value, date):

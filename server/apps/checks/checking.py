@@ -32,15 +32,16 @@ def findings(course: Course) -> tuple[Finding, ...]:
 
 
 def checked_course(course: Course) -> CheckedCourse:
-    laid, grading, dues = layout(course), setup_of(course), stated_dues(course)
+    laid, grading, stated = layout(course), setup_of(course), stated_dues(course)
     counting: dict[int | None, list[LaidItem]] = {}
     for item in laid.items.values():
         if grading.is_graded(item.id) and not item.practice:
             counting.setdefault(grading.category_of(item.id), []).append(item)
     return CheckedCourse(
         calendar=laid.calendar,
-        items=tuple(_item(i, grading.is_graded(i.id), dues.get(i.id)) for m in laid.all for i in m.items),
+        items=tuple(_item(i, grading.is_graded(i.id), stated.of_all.get(i.id)) for m in laid.all for i in m.items),
         strays=tuple(Stray(pk, label, system) for pk, label, system in stray_line_items(course)),
+        section_dues=stated.of_sections,
         unlinked=unlinked_items(course),
         modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
         categories=tuple(grading.category(c, counting.get(c.pk, ())) for c in grading.categories),

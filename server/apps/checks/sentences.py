@@ -17,6 +17,7 @@ FINDINGS = {
     "due.piled_up": _("%(count)s things are due at once, %(at)s: %(titles)s."),
     "live.off_pattern": _("%(title)s begins %(at)s, but the class is %(nearest)s."),
     "linked.due_differs": _("%(title)s is due %(ours)s here and %(theirs)s in its linked system."),
+    "linked.section_differs": _("%(title)s is due %(ours)s here for %(section)s and %(theirs)s in its linked system."),
     "linked.stray": _(
         "%(system)s keeps scores for %(title)s, which stands at no item. They count nowhere until it is made one."
     ),
@@ -51,6 +52,7 @@ FINDINGS = {
 
 FIXES = {
     "set_moments": _("Set %(moments)s"),
+    "section_due": _("Set %(due)s for %(section)s"),
     "adopt_line_item": _("Make it an item, as a draft"),
     "set_moments.none": _("Take the moment away"),
     "publish": _("Publish the module"),

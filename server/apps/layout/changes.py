@@ -13,6 +13,7 @@ from apps.layout.actions.move_item import move_item
 from apps.layout.actions.set_conditions import drop_wait
 from apps.layout.actions.set_moments import set_moments, wall_of
 from apps.layout.actions.set_schedule import refuse_bad_term
+from apps.layout.actions.set_section_due import set_section_due
 from apps.layout.actions.set_syllabus import set_syllabus
 from apps.layout.actions.undo_change import made_by, set_back, undo_change
 from apps.layout.actions.write_text import write_text
@@ -45,6 +46,7 @@ __all__ = [
     "row_titles",
     "set_back",
     "set_moments",
+    "set_section_due",
     "set_syllabus",
     "undo_change",
     "wall_of",

@@ -1,10 +1,16 @@
-"""In which section somebody is when they go to a system."""
+"""In which section somebody is when they go to a system, and the course as a section has it."""
 
 from __future__ import annotations
 
 from apps.courses.public import Course, Membership, Section
 from apps.kernel.public import Actor
-from apps.layout.public import layout
+from apps.layout.public import Layout, layout, made_up_layout
+
+
+def layout_of(course: Course, section: Section | None) -> Layout:
+    """The course as a section has it: by its own classes and allowances."""
+    laid = layout(course)
+    return laid if section is None else made_up_layout(laid, section.pk, frozenset(), with_allowances=True)
 
 
 def own_section(course: Course, member: Membership, actor: Actor, wished: int | None = None) -> Section | None:

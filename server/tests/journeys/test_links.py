@@ -10,11 +10,14 @@ from tempfile import TemporaryDirectory
 from apps.courses.models import Course
 from apps.gradebook.models import GradedItem
 from apps.layout.models import Item
+from apps.layout.queries import layout
 from apps.links.actions.fetch_state import fetch_state, tell_dates
 from apps.links.actions.take_reports import take_reports
-from apps.links.models import LinkedSystem, Placement, Reported
+from apps.links.models import LinkedSystem, Placement, Reported, StatedDue
 from apps.messages.models import Question
-from demo.linked import link_sets, write_told
+from apps.people.models import Person
+from demo.homework_told import write_told
+from demo.linked import link_sets
 from django.test import override_settings
 from playwright.sync_api import Page, expect
 
@@ -207,7 +210,7 @@ class InTheDemo(WithHomework):
         expect(row).to_contain_text("Set 8B")
         row.get_by_role("button", name="Keep ours, and tell the system").click()
         expect(row).to_have_count(0)
-        self.assertFalse(Placement.objects.filter(stated_due__isnull=False).exists())
+        self.assertFalse(StatedDue.objects.exists())
         system = LinkedSystem.objects.get(name=NAME)
         course = Course.objects.get(slug="srv-110")
         item = Item.objects.get(title__startswith="Set 8B", course=course)
@@ -216,6 +219,19 @@ class InTheDemo(WithHomework):
         self.go(page, "/c/srv-110/setup/check")
         expect(page.get_by_role("heading", level=2).first).to_be_visible()
         expect(row).to_have_count(0)
+
+    def test_who_may_hand_in_later_reads_their_own_date_there_and_the_class_keeps_its_own(self) -> None:
+        item = Item.objects.get(title__startswith="Set 7B", course__slug="srv-110")
+        student = Person.objects.get(username=KEEPS_UP)
+        wish = {"person_id": student.pk, "item_id": item.pk, "walls": {"due": "2026-10-11T20:00"}}
+        self.assertEqual(Caller(INSTRUCTOR).send("POST", "/courses/srv-110/allowances", wish).status_code, 200)
+        page = self.page(KEEPS_UP, f"/c/srv-110/item/{item.pk}")
+        with page.context.expect_page() as opened:
+            page.get_by_role("link", name=f"Open in {NAME}").click()
+        expect(opened.value.get_by_text("Due Sun 11 Oct, 20:00, as your course says.")).to_be_visible()
+        self.assertTrue(fetch_state(LinkedSystem.objects.get(name=NAME), item.course))
+        stated = set(StatedDue.objects.filter(item=item).values_list("due", flat=True))
+        self.assertEqual(stated, {layout(item.course).items[item.pk].span.due})
 
     def test_a_problem_is_asked_about_with_its_numbers_and_tries(self) -> None:
         item = Item.objects.get(title__startswith="Set 7B", course__slug="srv-110")

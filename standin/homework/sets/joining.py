@@ -13,7 +13,6 @@ from cryptography.hazmat.primitives.asymmetric import rsa
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, HttpResponseRedirect, JsonResponse
 from django.shortcuts import render
-from django.utils.dateparse import parse_datetime
 from django.views.decorators.csrf import csrf_exempt
 from pylti1p3.contrib.django import DjangoCacheDataStorage, DjangoMessageLaunch, DjangoOIDCLogin
 from pylti1p3.exception import LtiException, OIDCException
@@ -22,6 +21,7 @@ from pylti1p3.tool_config import ToolConfDict
 from sets.clock import now
 from sets.models import Account, Context, Placed, Platform, Switch, Work
 from sets.problems import sets
+from sets.sending import due_of
 
 CLAIM = "https://purl.imsglobal.org/spec/lti/claim/"
 TOOL = "https://purl.imsglobal.org/spec/lti-tool-configuration"
@@ -194,17 +194,18 @@ def _placed(context: Context, claims: dict[str, Any]) -> Placed:
     custom = claims.get(CLAIM + "custom", {})
     target = parse_qs(urlsplit(claims.get(CLAIM + "target_link_uri", "")).query)
     key = custom.get("set") or target.get("set", [""])[0] or next(iter(sets()))
-    due = parse_datetime(custom.get("due") or "")
     link = claims[CLAIM + "resource_link"]
+    line_item = claims.get("https://purl.imsglobal.org/spec/lti-ags/claim/endpoint", {}).get("lineitem", "")
+    due = due_of(context.platform, line_item) if line_item else None
     placed, _ = Placed.objects.update_or_create(
         context=context,
         link_id=link["id"],
         defaults={
             "set_key": key if key in sets() else next(iter(sets())),
             "title": link.get("title", ""),
-            "line_item": claims.get("https://purl.imsglobal.org/spec/lti-ags/claim/endpoint", {}).get("lineitem", ""),
+            "line_item": line_item,
             "most": custom.get("most") if str(custom.get("most", "")).replace(".", "").isdigit() else 100,
-            "due": due,
+            **({"due": due} if due is not None else {}),
         },
     )
     return placed
@@ -212,14 +213,15 @@ def _placed(context: Context, claims: dict[str, Any]) -> Placed:
 
 def _work(account: Account, placed: Placed, claims: dict[str, Any]) -> Work:
     back = claims.get(CLAIM + "launch_presentation", {}).get("return_url", "")
+    due = str(claims.get(CLAIM + "custom", {}).get("due") or "")[:40]
     work, made = Work.objects.get_or_create(
         account=account,
         placed=placed,
-        defaults={"seed": f"{account.subject}:{placed.set_key}", "begun_at": now(), "return_url": back},
+        defaults={"seed": f"{account.subject}:{placed.set_key}", "begun_at": now(), "return_url": back, "due": due},
     )
-    if not made and work.return_url != back:
-        work.return_url = back
-        work.save(update_fields=["return_url"])
+    if not made and (work.return_url, work.due) != (back, due):
+        work.return_url, work.due = back, due
+        work.save(update_fields=["return_url", "due"])
     return work
 
 

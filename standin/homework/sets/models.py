@@ -46,7 +46,7 @@ class Account(models.Model):
 
 
 class Placed(models.Model):
-    """A set as a class of a platform opens it. `due`: as the platform said it last."""
+    """A set as a class of a platform opens it. `due`: of the class, as the platform said it last."""
 
     context = models.ForeignKey(Context, on_delete=models.CASCADE)
     link_id = models.CharField(max_length=200)
@@ -61,10 +61,13 @@ class Placed(models.Model):
 
 
 class Work(models.Model):
+    """`due`: of this person, as the platform wrote it when they came last."""
+
     account = models.ForeignKey(Account, on_delete=models.CASCADE)
     placed = models.ForeignKey(Placed, on_delete=models.CASCADE)
     seed = models.CharField(max_length=60)
     return_url = models.URLField(max_length=500, blank=True)
+    due = models.CharField(max_length=40, blank=True)
     begun_at = models.DateTimeField()
     handed_in_at = models.DateTimeField(null=True)
 

@@ -4,19 +4,21 @@ from __future__ import annotations
 
 import threading
 import time
-from datetime import timedelta
+from datetime import datetime, timedelta
 from fractions import Fraction
 from typing import Any
 
 import requests
-from django.db import close_old_connections
+from django.db import close_old_connections, transaction
 from django.utils import timezone
+from django.utils.dateparse import parse_datetime
 from pylti1p3.exception import LtiException
 from pylti1p3.service_connector import ServiceConnector
 
 from sets.clock import now
 from sets.models import Outgoing, Platform, Sent, Switch, Work
 
+LINE_ITEM = "https://purl.imsglobal.org/spec/lti-ags/scope/lineitem"
 SCORE = "https://purl.imsglobal.org/spec/lti-ags/scope/score"
 MOST_WAIT = 3600
 _woken = threading.Event()
@@ -49,7 +51,7 @@ def send_score(work: Work, share: Fraction, *, finished: bool) -> None:
     late = timedelta(seconds=Switch.now().late_seconds)
     body = score_body(work, share, finished=finished)
     Outgoing.objects.create(placed=work.placed, account=work.account, body=body, after=timezone.now() + late)
-    _woken.set()
+    transaction.on_commit(_woken.set)
 
 
 def send_due(sessions: dict[int, Any]) -> int:
@@ -80,14 +82,28 @@ def _send(row: Outgoing, sessions: dict[int, Any]) -> int:
     return 0
 
 
-def post_score(platform: Platform, line_item: str, body: dict[str, Any], sessions: dict[int, Any]) -> int:
+def connector_of(platform: Platform) -> ServiceConnector:
     from sets.joining import configuration, wrong_key
 
+    tools = configuration()
+    tools.set_private_key(platform.issuer, wrong_key(platform), client_id=platform.client_id)
+    return ServiceConnector(tools.find_registration_by_params(platform.issuer, platform.client_id))
+
+
+def due_of(platform: Platform, line_item: str) -> datetime | None:
+    """When the class is to have done it, as the platform's line item says now. What comes with a launch is the due
+    moment of one person, who may have been given longer."""
+    try:
+        token = connector_of(platform).get_access_token([LINE_ITEM])
+        answer = requests.get(line_item, headers={"Authorization": f"Bearer {token}"}, timeout=10)
+        return parse_datetime(answer.json().get("endDateTime") or "") if answer.ok else None
+    except (requests.RequestException, LtiException, ValueError):
+        return None
+
+
+def post_score(platform: Platform, line_item: str, body: dict[str, Any], sessions: dict[int, Any]) -> int:
     if platform.pk not in sessions:
-        tools = configuration()
-        tools.set_private_key(platform.issuer, wrong_key(platform), client_id=platform.client_id)
-        found = tools.find_registration_by_params(platform.issuer, platform.client_id)
-        sessions[platform.pk] = (ServiceConnector(found), requests.Session())
+        sessions[platform.pk] = (connector_of(platform), requests.Session())
     connector, session = sessions[platform.pk]
     try:
         token = connector.get_access_token([SCORE])

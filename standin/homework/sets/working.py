@@ -11,8 +11,10 @@ from typing import Any
 from urllib.parse import urlencode
 
 import jwt
+from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseRedirect
 from django.shortcuts import get_object_or_404, render
+from django.utils.dateparse import parse_datetime
 from django.views.decorators.http import require_POST
 
 from sets.clock import now
@@ -85,14 +87,24 @@ def work(request: HttpRequest, work_id: int) -> HttpResponse:
             "done": done,
             "open": may_work(account),
             "account": account,
+            "due": due_words(mine),
             "left_days": (account.until - now()).days if account.until else None,
         },
     )
 
 
+def due_words(work: Work) -> str:
+    """'Thu 8 Oct, 23:59', by the clock of the platform that said it; empty where it said none."""
+    due = parse_datetime(work.due) if work.due else None
+    return f"{due:%a} {due.day} {due:%b, %H:%M}" if due is not None else ""
+
+
 @require_POST
+@transaction.atomic
 def attempt(request: HttpRequest, work_id: int, number: int) -> HttpResponse:
     mine = own_work(request, work_id)
+    # Two tabs take one try after the other.
+    Work.objects.select_for_update().get(pk=mine.pk)
     rows = rows_of(mine)
     if not 1 <= number <= len(rows):
         raise Http404

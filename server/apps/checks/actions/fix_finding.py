@@ -21,6 +21,7 @@ from apps.layout.changes import (
     drop_wait,
     move_item,
     set_moments,
+    set_section_due,
     write_text,
 )
 from apps.layout.public import latest_texts, layout
@@ -71,8 +72,8 @@ def _in_rounds(actor: Actor, course: Course, wanted: set[str]) -> Refused | None
 def _apply(actor: Actor, course: Course, fix: Fix) -> None:
     target, values = fix.place.id, dict(fix.values)
     match fix.kind:
-        case "set_moments":
-            _set_moments(actor, course, target, values)
+        case "set_moments" | "section_due":
+            _set_dates(actor, course, fix)
         case "drop_condition":
             drop_wait(actor, course, target, int(str(values["on"])))
         case "publish" | "rename" if fix.place.kind == "module":
@@ -113,8 +114,12 @@ def _item_edit(fix: Fix) -> ItemEdit:
             return ItemEdit(practice=True)
 
 
-def _set_moments(actor: Actor, course: Course, item_id: int, values: dict[str, Any]) -> None:
-    """The item's own rules, with some of its moments set to instants or taken away."""
+def _set_dates(actor: Actor, course: Course, fix: Fix) -> None:
+    """The item's own rules, with some moments set to instants or taken away; or the due moment of one section."""
+    item_id, values = fix.place.id, dict[str, Any](fix.values)
+    if fix.kind == "section_due":
+        set_section_due(actor, course, item_id, values["section_id"], values["due"])
+        return
     laid = layout(course)
     wishes: dict[str, Any] = dict(laid.items[item_id].moments)
     for name, at in values.items():

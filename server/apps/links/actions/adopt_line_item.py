@@ -5,7 +5,7 @@ from apps.kernel.public import Actor, AuditRecord, Refused, not_found, now, requ
 from apps.layout.changes import ItemEdit, change_item, make_item
 from apps.layout.public import Item, Layout, layout
 from apps.links.kinds import LINKED
-from apps.links.models import LineItem, Placement
+from apps.links.models import LineItem, Placement, StatedDue
 
 
 def adopt_line_item(actor: Actor, course: Course, line_item_id: int) -> AuditRecord:
@@ -21,8 +21,10 @@ def adopt_line_item(actor: Actor, course: Course, line_item_id: int) -> AuditRec
     with together(actor, "adopt_line_item", ("module", module), course_id=course.pk) as whole:
         made = make_item(actor, course, module, LINKED.code, row.label, None)
         item = Item.objects.get(pk=made.target_id)
-        fields = {"system": row.system, "resource_id": row.resource_id, "tag": row.tag, "stated_due": row.ends}
+        fields = {"system": row.system, "resource_id": row.resource_id, "tag": row.tag}
         Placement.objects.create(item=item, **fields)
+        if row.ends is not None:
+            StatedDue.objects.create(item=item, section=row.section, due=row.ends, at=now())
         change_item(actor, course, item.pk, ItemEdit(points=float(row.most)))
         row.item, row.made_by_system = item, False
         row.save(update_fields=["item", "made_by_system"])

@@ -27,11 +27,12 @@ from apps.links.actions.say_access import keep_access
 from apps.links.actions.take_reports import take_reports
 from apps.links.fetching import NotFetched, fetch_json
 from apps.links.keys import key_of
-from apps.links.lti.messages import actor_of_system, service_base
+from apps.links.lti.messages import actor_of_system, iso, service_base
 from apps.links.lti.tokens import signed
 from apps.links.models import KnownIn, LineItem, LinkedSystem, Reported, SystemAccess
 from apps.links.people import subject_of
 from apps.links.queries import context_key, known_as
+from apps.links.sections import layout_of
 
 
 def fetch_state(system: LinkedSystem, course: Course) -> bool:
@@ -86,14 +87,16 @@ def ask(system: LinkedSystem, course: Course, section: Section | None, body: Any
 
 
 def tell_dates(system: LinkedSystem, course: Course, item_id: int) -> None:
-    """Our due moment of an item, section by section. Raises NotFetched."""
+    """Our due moment of an item, each section's own. Raises NotFetched."""
     line = LineItem.objects.filter(item_id=item_id).first()
-    item = layout(course).items.get(item_id)
-    if line is None or item is None or item.span.due is None:
+    if line is None or item_id not in layout(course).items:
         return
     for section in contexts_of(course):
+        item = layout_of(course, section).items[item_id]
+        if item.span.due is None:
+            continue
         base = f"{service_base(course, section)}/line-items"
-        told = {"id": f"{base}/{line.key}", "endDateTime": item.span.due.isoformat()}
+        told = {"id": f"{base}/{line.key}", "endDateTime": iso(course, item.span.due)}
         ask(system, course, section, {"lineItems": [told]})
 
 
@@ -103,7 +106,7 @@ def _take(system: LinkedSystem, course: Course, section: Section | None, told: M
         row = _line_item(system, course, section, line.get("id"))
         if row is None:
             continue
-        hear_dates(course, row, moment_of(line.get("startDateTime")), moment_of(line.get("endDateTime")))
+        hear_dates(row, section, moment_of(line.get("startDateTime")), moment_of(line.get("endDateTime")))
         for score in _list(line, "scores"):
             person_id = subject_of(system, score.get("userId"))
             if person_id in here:

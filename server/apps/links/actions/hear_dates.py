@@ -2,19 +2,19 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from apps.courses.public import Course
+from apps.courses.public import Section
 from apps.kernel.public import now
-from apps.links.models import LineItem, Placement
+from apps.links.models import LineItem, StatedDue
 
 
-def hear_dates(course: Course, row: LineItem, starts: datetime | None, ends: datetime | None) -> None:
-    """Keep what a system says of an item's dates; the course's own stay as they are. What differs is for the date
+def hear_dates(row: LineItem, section: Section | None, starts: datetime | None, ends: datetime | None) -> None:
+    """Keep what a system says of dates in one context; the course's own stay as they are. What differs is for the date
     check.
 
     A system that says none says nothing."""
-    if (row.starts, row.ends) != (starts, ends):
-        row.starts, row.ends = starts, ends
-        row.save(update_fields=["starts", "ends"])
-    if row.item_id is not None and ends is not None:
-        stated = Placement.objects.filter(item_id=row.item_id).exclude(stated_due=ends)
-        stated.update(stated_due=ends, stated_at=now())
+    if row.item_id is None:
+        if (row.starts, row.ends) != (starts, ends):
+            row.starts, row.ends = starts, ends
+            row.save(update_fields=["starts", "ends"])
+    elif ends is not None and not StatedDue.objects.filter(item_id=row.item_id, section=section, due=ends).exists():
+        StatedDue.objects.update_or_create(item_id=row.item_id, section=section, defaults={"due": ends, "at": now()})

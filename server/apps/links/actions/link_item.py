@@ -13,7 +13,7 @@ from apps.layout.public import layout
 from apps.links.fetching import refused_address
 from apps.links.kinds import LINKED
 from apps.links.lti.content import origin_of
-from apps.links.models import LinkedSystem, Placement
+from apps.links.models import LinkedSystem, Placement, StatedDue
 from apps.links.queries import system_for
 
 
@@ -48,9 +48,9 @@ def put_link(actor: Actor, course: Course, item_id: int, fields: Mapping[str, An
     if row is None:
         row = Placement.objects.create(item_id=item_id, **fields)
         return apply_edits(actor, course, "link_item", [Edit("placement", row, made=True)], ("item", item_id))
-    other: dict[str, Any] = {"stated_due": None, "stated_at": None} if _opens_other(row, fields) else {}
-    if row.system_id != fields["system_id"]:
-        other |= {"resource_id": "", "tag": ""}
+    if _opens_other(row, fields):
+        StatedDue.objects.filter(item_id=item_id).delete()
+    other = {"resource_id": "", "tag": ""} if row.system_id != fields["system_id"] else {}
     wanted = {**other, **fields, "removed": False}
     return apply_edits(actor, course, "link_item", [Edit("placement", row, wanted)], ("item", item_id))
 

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.conf import settings
 from unvo_core.links.variables import substituted
@@ -144,14 +145,14 @@ def service_base(course: Course, section: Section | None) -> str:
 
 def custom_of(arrival: Arrival, placement: Placement, item: LaidItem, line_item: LineItem) -> dict[str, str]:
     """The link's own parameters over the system's, with what is known put for the variables."""
-    span = item.span
+    span, course = item.span, arrival.course
     known = _known_of(arrival) | {
         "ResourceLink.id": link_key(placement, arrival.section),
         "ResourceLink.title": item.title,
-        "ResourceLink.available.startDateTime": _iso(span.opens),
-        "ResourceLink.available.endDateTime": _iso(span.closes),
-        "ResourceLink.submission.startDateTime": _iso(span.opens),
-        "ResourceLink.submission.endDateTime": _iso(span.due),
+        "ResourceLink.available.startDateTime": iso(course, span.opens),
+        "ResourceLink.available.endDateTime": iso(course, span.closes),
+        "ResourceLink.submission.startDateTime": iso(course, span.opens),
+        "ResourceLink.submission.endDateTime": iso(course, span.due),
         "LineItem.resultValue.max": str(line_item.most.normalize()),
     }
     return substituted({**system_custom(arrival.system), **placement.custom}, known)
@@ -175,8 +176,9 @@ def _known_of(arrival: Arrival) -> dict[str, str | None]:
     }
 
 
-def _iso(at: datetime | None) -> str | None:
-    return None if at is None else at.isoformat()
+def iso(course: Course, at: datetime | None) -> str | None:
+    """As systems are told it: by the course's clock, with its offset."""
+    return None if at is None else at.astimezone(ZoneInfo(course.zone)).isoformat()
 
 
 def actor_of_system(system: LinkedSystem) -> Actor:

@@ -8,6 +8,7 @@ from apps.links.models.platform_key import PlatformKey
 from apps.links.models.registration import Registration
 from apps.links.models.report import Reported
 from apps.links.models.roster_read import RosterRead
+from apps.links.models.stated_due import StatedDue
 from apps.links.models.system import Deployment, LinkedSystem
 from apps.links.models.used_once import UsedOnce
 
@@ -24,6 +25,7 @@ __all__ = [
     "Registration",
     "Reported",
     "RosterRead",
+    "StatedDue",
     "SystemAccess",
     "UsedOnce",
 ]

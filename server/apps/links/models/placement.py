@@ -19,8 +19,7 @@ class Placement(models.Model):
     which, a link belongs to one context.
 
     `address`: of the content, empty for the system's own start. `resource_id`, `tag`: by which the system knows it.
-    `stated_due`: the due moment that the system says, as heard at `stated_at`. `removed`: it was set back; `objects`
-    are those that stand.
+    `removed`: it was set back; `objects` are those that stand.
     """
 
     item = models.OneToOneField(Item, on_delete=models.CASCADE, related_name="placement")
@@ -31,8 +30,6 @@ class Placement(models.Model):
     resource_id = models.CharField(max_length=256, blank=True)
     tag = models.CharField(max_length=256, blank=True)
     framed = models.BooleanField(null=True)
-    stated_due = models.DateTimeField(null=True)
-    stated_at = models.DateTimeField(null=True)
     removed = models.BooleanField(default=False)
 
     every = models.Manager["Placement"]()

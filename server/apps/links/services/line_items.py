@@ -21,9 +21,10 @@ from apps.layout.public import layout
 from apps.links.actions.hear_dates import hear_dates
 from apps.links.line_items import line_item_of
 from apps.links.lti import names
-from apps.links.lti.messages import service_base
+from apps.links.lti.messages import iso, service_base
 from apps.links.models import LineItem, Placement
 from apps.links.queries import link_key
+from apps.links.sections import layout_of
 from apps.links.services.doors import (
     Caller,
     Context,
@@ -114,18 +115,18 @@ def _shown(row: LineItem, context: Context) -> dict[str, Any]:
 
 
 def _out(row: LineItem, context: Context, link: str) -> dict[str, Any]:
-    """As the standard has it; the dates of an item are ours, sent along."""
+    """As the standard has it; the dates of an item are ours, those of the section, sent along."""
     told: dict[str, Any] = {
         "id": f"{service_base(context.course, context.section)}/line-items/{row.key}",
         "label": row.label,
         "scoreMaximum": float(row.most),
     }
-    item = layout(context.course).items.get(row.item_id or 0)
+    item = layout_of(context.course, context.section).items.get(row.item_id or 0)
     starts, ends = (item.span.opens, item.span.due) if item is not None else (row.starts, row.ends)
     words = {"resourceLinkId": link, "resourceId": row.resource_id, "tag": row.tag}
     times = {"startDateTime": starts, "endDateTime": ends}
     told |= {name: word for name, word in words.items() if word}
-    return told | {name: at.isoformat() for name, at in times.items() if at is not None}
+    return told | {name: iso(context.course, at) for name, at in times.items() if at is not None}
 
 
 def _told(body: Mapping[str, Any]) -> dict[str, Any]:
@@ -199,7 +200,7 @@ def _changed(row: LineItem, told: Mapping[str, Any], context: Context) -> LineIt
         return row
     row.resource_id, row.tag = told["resource_id"] or row.resource_id, told["tag"] or row.tag
     row.save(update_fields=["resource_id", "tag"])
-    hear_dates(context.course, row, told["starts"], told["ends"])
+    hear_dates(row, context.section, told["starts"], told["ends"])
     return row
 
 

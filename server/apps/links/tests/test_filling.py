@@ -7,7 +7,7 @@ from typing import Any
 from tests.base import INSTRUCTOR, Caller
 
 from apps.layout.models import Item
-from apps.links.models import Placement
+from apps.links.models import Placement, StatedDue
 from apps.links.tests.linked import Linked
 from apps.links.tests.tool import DL
 
@@ -81,12 +81,12 @@ class ForARhythm(Linked):
     def test_other_content_takes_the_place_and_the_old_comes_back(self) -> None:
         ids = self.links()["item_ids"]
         self.placed(self.picked(["Chains"], ids), (0, ids[0]))
-        Placement.objects.filter(item_id=ids[0]).update(stated_due="2026-10-16T23:59:00-05:00")
+        StatedDue.objects.create(item_id=ids[0], due="2026-10-16T23:59:00-05:00", at="2026-10-07T10:00:00-05:00")
         path = self.picked(["Levels", "Angles"], ids)
         self.assertEqual([i["item_id"] for i in self.teacher.get(path).json()["items"]], [ids[1], ids[2]])
         done = self.placed(path, (0, ids[0]), (1, ids[1]))
         self.assertEqual(self.contents(ids[:2]), ["Levels 0", "Angles 1"])
-        self.assertIsNone(Placement.objects.get(item_id=ids[0]).stated_due, "that was said of what stood there")
+        self.assertFalse(StatedDue.objects.exists(), "that was said of what stood there")
         self.teacher.send("POST", f"/courses/srv-110/changes/{done.json()['change']}/undo")
         self.assertEqual(self.contents(ids[:2]), ["Chains 0", None])
         history = self.teacher.get("/courses/srv-110/history").json()["entries"]

@@ -10,18 +10,14 @@ from django.db import transaction
 from django.test import override_settings
 from tests.base import INSTRUCTOR, KEEPS_UP, Caller
 
-from apps.checks.checking import findings
 from apps.courses.models import Course, Section
 from apps.gradebook.models import Score
 from apps.kernel.clock import now
-from apps.layout.models import Item
-from apps.layout.queries import layout
 from apps.links import jobs
 from apps.links.actions.announce_access import announce_access
 from apps.links.actions.fetch_state import due_again, fetch_state
 from apps.links.actions.hear import freshness
-from apps.links.actions.take_reports import take_reports
-from apps.links.models import Freshness, KnownIn, LineItem, Placement, Reported, SystemAccess
+from apps.links.models import Freshness, KnownIn, Reported, SystemAccess
 from apps.links.tests.test_services import MONDAY, SUNDAY, TUESDAY, Called
 from apps.notices.models import Notice
 from apps.people.models import Person
@@ -115,57 +111,6 @@ class Scores(Holding):
         self.assertEqual(self.raw(), f"{self.linked_item.points * 9 / 10:.2f}")
         score = Score.objects.get(cell__graded_item__item=self.linked_item, cell__person=self.person)
         self.assertIsNone(score.graded_by)
-
-
-class Dates(Holding):
-    def differing(self) -> list[Any]:
-        course = Course.objects.get(pk=self.course.pk)
-        return [f for f in findings(course) if f.code == "linked.due_differs"]
-
-    def test_a_date_that_differs_is_settled_either_way(self) -> None:
-        self.says({"endDateTime": TUESDAY})
-        self.fetch()
-        (found,) = self.differing()
-        self.assertEqual(found.place.id, self.linked_item.pk)
-        teacher = Caller(INSTRUCTOR)
-        told = teacher.send("POST", f"/courses/srv-110/items/{self.linked_item.pk}/link/dates")
-        self.assertEqual(told.status_code, 200, told.content)
-        self.assertEqual(self.differing(), [])
-        self.fetch()
-        (key,) = [
-            f["key"]
-            for f in teacher.get("/courses/srv-110/date-check").json()["findings"]
-            if f["code"] == "linked.due_differs"
-        ]
-        teacher.send("POST", "/courses/srv-110/date-check/fix", {"keys": [key]})
-        self.assertEqual(self.differing(), [])
-        due = layout(Course.objects.get(pk=self.course.pk)).items[self.linked_item.pk].span.due
-        self.assertEqual(due.isoformat(), "2026-10-06T14:00:00+00:00")
-
-    def test_a_stray_line_item_is_a_proposal_and_becomes_an_item_with_its_scores(self) -> None:
-        made = self.call("POST", self.lines, "lineitem", body={"label": "Extra practice", "scoreMaximum": 5}).json()
-        body = self.tool.score(self.claims["sub"], 4, 5, MONDAY)
-        self.call("POST", f"{made['id']}/scores", "score", body=body)
-        teacher = Caller(INSTRUCTOR)
-        found = teacher.get("/courses/srv-110/date-check").json()["findings"]
-        (stray,) = [f for f in found if f["code"] == "linked.stray"]
-        self.assertIn("Extra practice", stray["sentence"])
-        teacher.send("POST", "/courses/srv-110/date-check/fix", {"keys": [stray["key"]]})
-        item = Item.objects.get(title="Extra practice")
-        self.assertEqual((item.kind, item.published, float(item.points or 0)), ("linked", False, 5))
-        self.assertEqual(LineItem.objects.get(item=item).label, "Extra practice")
-        take_reports()
-        self.assertEqual(str(Score.objects.get(cell__graded_item__item=item).raw), "4.00")
-
-    def test_a_copy_opens_the_same_content_by_a_link_of_its_own(self) -> None:
-        module = self.linked_item.module_id
-        Caller(INSTRUCTOR).send(
-            "POST", "/courses/srv-110/copy-in", {"item_id": self.linked_item.pk, "into_module": module}
-        )
-        copy = Placement.objects.get(item__copied_from=self.linked_item.pk)
-        own = Placement.objects.get(item=self.linked_item)
-        self.assertEqual((copy.address, copy.system), (own.address, own.system))
-        self.assertNotEqual(copy.key, own.key)
 
 
 class Accesses(Holding):

@@ -10,7 +10,7 @@ from apps.courses.models import Course, Enrolment, Section
 from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
 from apps.links.actions.take_reports import take_reports
-from apps.links.models import LineItem, Placement, Reported
+from apps.links.models import LineItem, Placement, Reported, StatedDue
 from apps.links.tests.linked import Linked
 from apps.links.tests.tool import AGS, NRPS
 from apps.path.models import Fact
@@ -201,7 +201,7 @@ class LineItems(Called):
         body = {**ours, "endDateTime": TUESDAY}
         self.assertEqual(self.call("PUT", self.line, "lineitem", body=body).json()["endDateTime"], ours["endDateTime"])
         self.assertEqual(
-            Placement.objects.get(item=self.linked_item).stated_due.isoformat(), "2026-10-06T14:00:00.250000+00:00"
+            StatedDue.objects.get(item=self.linked_item).due.isoformat(), "2026-10-06T14:00:00.250000+00:00"
         )
 
 

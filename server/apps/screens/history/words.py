@@ -35,8 +35,6 @@ UNTOLD = frozenset(
         "person",
         "item",
         "tag",
-        "stated_due",
-        "stated_at",
     }
 )
 """Fields that say nothing to a reader."""

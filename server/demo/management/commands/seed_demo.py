@@ -5,7 +5,8 @@ from typing import Any
 from apps.kernel.clock import now
 from django.core.management.base import BaseCommand
 
-from demo.linked import move_homework, write_told
+from demo.homework_told import write_told
+from demo.linked import move_homework
 from demo.seeding import seed
 
 

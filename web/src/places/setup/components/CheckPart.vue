@@ -86,7 +86,7 @@ async function fix(keys: string[]): Promise<void> {
             >{{ t("check.fix") }}</UiButton
           >
           <UiButton
-            v-if="ours && row.code === 'linked.due_differs'"
+            v-if="ours && ['linked.due_differs', 'linked.section_differs'].includes(row.code)"
             :disabled="busy"
             @click="keepOurs(row.address)"
             >{{ t("check.resend") }}</UiButton
