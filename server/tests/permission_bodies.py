@@ -228,6 +228,7 @@ BODIES |= {
     "post /api/systems/registration": {"address": "https://sets.ostrell.example/register"},
     f"post {COURSE}/systems/registration": {"address": "https://sets.ostrell.example/register"},
     "patch /api/systems/{system_key}": {"framed": True},
+    "post /api/systems/{system_key}/deployments": {"course": "no-such-course"},
     "post /api/systems/{system_key}/let-in": {"scopes": [], "sends_name": True, "sends_email": False},
     f"put {COURSE}/systems/{{system_key}}/access/{{person_id}}": {"kind": "paid"},
     f"post {COURSE}/systems/{{system_key}}/access-list": {"text": "Rosalind Tarrow,paid"},

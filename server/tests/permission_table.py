@@ -310,6 +310,8 @@ TABLE: dict[str, set[str]] = {
     "patch /api/systems/{system_key}": ADMINISTRATORS,
     "post /api/systems/{system_key}/let-in": ADMINISTRATORS,
     "get /api/systems/{system_key}/test": ADMINISTRATORS,
+    "post /api/systems/{system_key}/deployments": ADMINISTRATORS,
+    "delete /api/systems/{system_key}/deployments/{deployment_code}": ADMINISTRATORS,
     f"get {COURSE}/systems": TEACHERS,
     f"post {COURSE}/systems": INSTRUCTORS,
     f"post {COURSE}/systems/registration": INSTRUCTORS,

@@ -114,7 +114,7 @@ class ForeignIds(OtherCourse):
             "section_id": Section.objects.filter(course=self.course).values_list("pk", flat=True)[0],
             "thing_id": self.item(SET_7A).pk,
             **dict.fromkeys(("bank_id", "bank_question_id", "edition", "answer_id", "rescoring_id"), 1),
-            **dict.fromkeys(("system_key", "picking_key"), "none"),
+            **dict.fromkeys(("system_key", "picking_key", "deployment_code"), "none"),
             "kind": "item",
             "code": "AAA-AAA",
             **dict.fromkeys(("part", "attempt", "position"), 1),

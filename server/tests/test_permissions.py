@@ -118,7 +118,7 @@ class PermissionTable(DemoCase):
             "secret": "none",
             "kind": "item",
             "system_key": LinkedSystem.objects.get().key,
-            "picking_key": "none",
+            **dict.fromkeys(("picking_key", "deployment_code"), "none"),
             "thing_id": self.item("Check 7: traverse computation").pk,
             "edition": 1,
             "post_id": Post.objects.get(author=handed, answers=None, item__title=DISCUSSION).pk,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection
 
-from django.db.models import Q, QuerySet
+from django.db.models import Exists, OuterRef, Q, QuerySet
 
 from apps.courses.public import Course, Enrolment, Membership, Section, students
 from apps.kernel.public import not_found
@@ -15,8 +15,13 @@ from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placemen
 
 
 def systems_here(course: Course) -> QuerySet[LinkedSystem]:
-    """Those that a course can use: its own and the place's."""
-    return LinkedSystem.objects.filter(Q(course=course) | Q(course=None), waits=False, off=False)
+    """Those that a course can use: its own, and the place's as far as they are put to use here."""
+    here = Q(course=course) | Q(course=None)
+    return LinkedSystem.objects.filter(here, Exists(_deployed(course)), waits=False, off=False)
+
+
+def _deployed(course: Course) -> QuerySet[Deployment]:
+    return Deployment.objects.filter(Q(course=course) | Q(course=None), system_id=OuterRef("pk"))
 
 
 def system_for(course: Course, key: str) -> LinkedSystem:

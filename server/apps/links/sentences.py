@@ -72,6 +72,8 @@ SENTENCES = {
     "links.by_administrators": _("Here only administrators link systems. Ask them for this one."),
     "links.no_module": _("The course has no week or module yet. Make one first."),
     "links.placed": _("What was picked here is placed already. Pick again for more."),
+    "links.of_one_course": _("This system serves one course alone. Switch it off where it is not wanted any more."),
+    "links.deployed": _("It is put to use there already, as deployment %(deployment)s."),
     "links.two_for_one": _("An item opens one piece of content. Choose another item for one of the two."),
     "links.not_picked": _("This was not among what came back from the system."),
     "links.nothing_chosen": _("Choose at least one of what was picked."),

@@ -1,7 +1,7 @@
 """Addresses of the stand-in."""
 
 from django.urls import path
-from sets import joining, picking, practising, stating, switches, working
+from sets import joining, picking, platforms, practising, stating, switches, working
 
 urlpatterns = [
     path("register", joining.register),
@@ -19,5 +19,6 @@ urlpatterns = [
     path("access", working.access),
     path("state", stating.state),
     path("switches", switches.page),
+    path("platforms", platforms.page),
     path("", switches.home),
 ]

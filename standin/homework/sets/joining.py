@@ -48,7 +48,7 @@ def configuration() -> ToolConfDict:
                 "auth_login_url": row.login_url,
                 "auth_token_url": row.token_url,
                 "key_set_url": row.keys_url,
-                "deployment_ids": [row.deployment_id],
+                "deployment_ids": row.deployments.split(),
             }
         )
     tools = ToolConfDict(found)
@@ -127,7 +127,7 @@ def keep_platform(about: dict[str, Any], given: dict[str, Any]) -> Platform:
     return Platform.objects.create(
         issuer=about["issuer"],
         client_id=given["client_id"],
-        deployment_id=given[TOOL]["deployment_id"],
+        deployments=given[TOOL]["deployment_id"],
         login_url=about["authorization_endpoint"],
         token_url=about["token_endpoint"],
         keys_url=about["jwks_uri"],

@@ -4,9 +4,11 @@ from django.db import models
 
 
 class Platform(models.Model):
+    """`deployments`: under which it may send people, with spaces between."""
+
     issuer = models.URLField(max_length=500)
     client_id = models.CharField(max_length=100, unique=True)
-    deployment_id = models.CharField(max_length=100)
+    deployments = models.TextField()
     login_url = models.URLField(max_length=500)
     token_url = models.URLField(max_length=500)
     keys_url = models.URLField(max_length=500)

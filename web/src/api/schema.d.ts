@@ -5440,6 +5440,40 @@ export interface paths {
         patch: operations["edit_system"];
         trace?: never;
     };
+    "/api/systems/{system_key}/deployments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Deploy System */
+        post: operations["deploy_system"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/systems/{system_key}/deployments/{deployment_code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End System Deployment */
+        delete: operations["end_system_deployment"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/systems/{system_key}/let-in": {
         parameters: {
             query?: never;
@@ -7651,6 +7685,29 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * DeployIn
+         * @description `course`: its address, empty for the whole place.
+         */
+        DeployIn: {
+            /**
+             * Course
+             * @default
+             */
+            course: string;
+        };
+        /**
+         * DeploymentOut
+         * @description `course`: where, empty for the whole place. `items`: how many of its items have no other deployment to go by.
+         */
+        DeploymentOut: {
+            /** Code */
+            code: string;
+            /** Course */
+            course: string;
+            /** Items */
+            items: number;
         };
         /**
          * Derived
@@ -14457,7 +14514,7 @@ export interface components {
             /** Course */
             course: string;
             /** Deployments */
-            deployments: string[];
+            deployments: components["schemas"]["DeploymentOut"][];
             /** Failed At */
             failed_at?: string | null;
             /**
@@ -24721,6 +24778,55 @@ export interface operations {
                 "application/json": components["schemas"]["SystemChange"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemOut"];
+                };
+            };
+        };
+    };
+    deploy_system: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                system_key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeployIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemOut"];
+                };
+            };
+        };
+    };
+    end_system_deployment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                system_key: string;
+                deployment_code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

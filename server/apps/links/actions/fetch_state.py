@@ -31,13 +31,13 @@ from apps.links.lti.messages import actor_of_system, iso, service_base
 from apps.links.lti.tokens import signed
 from apps.links.models import KnownIn, LineItem, LinkedSystem, Reported, SystemAccess
 from apps.links.people import subject_of
-from apps.links.queries import context_key, known_as
+from apps.links.queries import context_key, deployment_of, known_as
 from apps.links.sections import layout_of
 
 
 def fetch_state(system: LinkedSystem, course: Course) -> bool:
     """Whether the system answered. Called by jobs; what one context told is kept even when the next one fails."""
-    if not system.state_address or system.off:
+    if not system.state_address or system.off or deployment_of(system, course) is None:
         return False
     try:
         for section in contexts_of(course):

@@ -10,6 +10,20 @@ Address = Annotated[str, Field(max_length=1000)]
 ScopeCode = Literal["line_items", "scores", "results", "members", "access"]
 
 
+class DeploymentOut(BaseModel):
+    """`course`: where, empty for the whole place. `items`: how many of its items have no other deployment to go by."""
+
+    code: str
+    course: str
+    items: int
+
+
+class DeployIn(BaseModel):
+    """`course`: its address, empty for the whole place."""
+
+    course: Annotated[str, Field(max_length=80)] = ""
+
+
 class SystemOut(BaseModel):
     """`scopes`: what it may call; `asks`: what it asked for. `sent`: which personal data go out, in a sentence.
     `course`: the only one that it serves, empty for the whole place. `may_change`: by the reader. `heard_at`,
@@ -18,7 +32,7 @@ class SystemOut(BaseModel):
     key: str
     name: str
     client_id: str
-    deployments: list[str]
+    deployments: list[DeploymentOut]
     course: str
     login_address: str
     launch_address: str

@@ -7,6 +7,7 @@ from unvo_core.links.variables import read_custom
 from apps.courses.public import Course, can_teach, course_by_slug
 from apps.kernel.public import actor_of, answer, not_found, require, write
 from apps.links.actions.change_system import change_system
+from apps.links.actions.deploy import deploy, end_deployment
 from apps.links.actions.fetch_now import fetch_now
 from apps.links.actions.join_system import begin_registration, join_by_hand, let_in
 from apps.links.api import schemas as s
@@ -14,7 +15,7 @@ from apps.links.examining import examine
 from apps.links.keys import key_of
 from apps.links.lti.metadata import SystemWish
 from apps.links.models import LinkedSystem
-from apps.links.pages.systems import scopes_of, system_out, systems_page
+from apps.links.pages.systems import one_system, scopes_of, systems_page
 from apps.links.policies import require_keeper, require_keeper_of
 from apps.links.queries import system_for
 from apps.path.public import enter
@@ -85,7 +86,7 @@ def _joined(request: SignedIn, course: Course | None, payload: s.SystemByHand) -
         asks_name=payload.sends_name,
         asks_email=payload.sends_email,
     )
-    return system_out(join_by_hand(actor_of(request), course, wish), may_change=True)
+    return one_system(join_by_hand(actor_of(request), course, wish))
 
 
 @router.patch(ONE, response=s.SystemOut)
@@ -96,7 +97,7 @@ def edit_system(request: SignedIn, system_key: str, payload: s.SystemChange) -> 
     if payload.scopes is not None:
         wish["scopes"] = scopes_of(payload.scopes)
     change_system(actor_of(request), system, wish)
-    return system_out(system, may_change=True)
+    return one_system(system)
 
 
 @router.post(ONE + "/let-in", response=s.SystemOut)
@@ -104,7 +105,21 @@ def edit_system(request: SignedIn, system_key: str, payload: s.SystemChange) -> 
 def let_system_in(request: SignedIn, system_key: str, payload: s.LetIn) -> s.SystemOut:
     system = _system(system_key)
     let_in(actor_of(request), system, scopes_of(payload.scopes), payload.sends_name, payload.sends_email)
-    return system_out(system, may_change=True)
+    return one_system(system)
+
+
+@router.post(ONE + "/deployments", response=s.SystemOut)
+@write
+def deploy_system(request: SignedIn, system_key: str, payload: s.DeployIn) -> s.SystemOut:
+    deploy(actor_of(request), _system(system_key), payload.course.strip())
+    return one_system(_system(system_key))
+
+
+@router.delete(ONE + "/deployments/{deployment_code}", response=s.SystemOut)
+@write
+def end_system_deployment(request: SignedIn, system_key: str, deployment_code: str) -> s.SystemOut:
+    end_deployment(actor_of(request), _system(system_key), deployment_code)
+    return one_system(_system(system_key))
 
 
 @router.get(ONE + "/test", response=s.Examined)

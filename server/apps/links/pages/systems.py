@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from datetime import datetime
 
 from django.conf import settings
@@ -35,7 +35,7 @@ def scopes_of(codes: Iterable[s.ScopeCode]) -> tuple[str, ...]:
 def systems_page(actor: Actor, course: Course | None) -> s.LinkedSystems:
     """Those that wait and those that are off too, for whoever keeps them."""
     where = Q(course=None) if course is None else Q(course=course) | Q(course=None, waits=False)
-    rows = LinkedSystem.objects.filter(where).select_related("course").prefetch_related("deployments")
+    rows = LinkedSystem.objects.filter(where).select_related("course").prefetch_related("deployments__course")
     fresh = {f.system_id: f for f in Freshness.objects.filter(course=course)} if course else {}
     placed = _placed(course)
     keeps_all = isinstance(can_administer(actor), Allowed)
@@ -44,11 +44,14 @@ def systems_page(actor: Actor, course: Course | None) -> s.LinkedSystems:
         system_out(
             row,
             may_change=keeps_all if row.course_id is None else keeps_own,
+            deployments=deployments_of(row, course, placed.get(row.pk, {})),
             fresh=fresh.get(row.pk),
-            items=placed.get(row.pk, 0),
+            items=sum(placed.get(row.pk, {}).values()),
         )
         for row in rows
     ]
+    if course is not None:
+        shown = [one for one in shown if one.course or one.deployments]
     return s.LinkedSystems(
         systems=shown,
         ours=ours(),
@@ -56,11 +59,24 @@ def systems_page(actor: Actor, course: Course | None) -> s.LinkedSystems:
     )
 
 
-def _placed(course: Course | None) -> dict[int, int]:
+def one_system(row: LinkedSystem) -> s.SystemOut:
+    """As whoever keeps it finds it after a change."""
+    placed = _placed(None, row).get(row.pk, {})
+    items = sum(placed.values())
+    return system_out(row, may_change=True, deployments=deployments_of(row, row.course, placed), items=items)
+
+
+def _placed(course: Course | None, system: LinkedSystem | None = None) -> dict[int, dict[int, int]]:
+    """How many items, by system and course."""
     rows = Placement.objects.filter(item__removed=False)
     if course is not None:
         rows = rows.filter(item__course=course)
-    return dict(rows.values_list("system_id").annotate(Count("pk")).order_by())
+    if system is not None:
+        rows = rows.filter(system=system)
+    found: dict[int, dict[int, int]] = {}
+    for system_id, course_id, n in rows.values_list("system_id", "item__course_id").annotate(Count("pk")).order_by():
+        found.setdefault(system_id, {})[course_id] = n
+    return found
 
 
 def ours() -> s.OurAddresses:
@@ -74,12 +90,37 @@ def ours() -> s.OurAddresses:
     )
 
 
-def system_out(row: LinkedSystem, *, may_change: bool, fresh: Freshness | None = None, items: int = 0) -> s.SystemOut:
+def deployments_of(row: LinkedSystem, course: Course | None, placed: Mapping[int, int]) -> list[s.DeploymentOut]:
+    """Those that concern a course: its own, or else the place's; without a course all. `placed`: items by course."""
+    rows = sorted(row.deployments.all(), key=lambda d: (d.course_id is not None, d.pk))
+    own = {d.course_id for d in rows if d.course_id is not None}
+    if course is not None:
+        rows = [d for d in rows if d.course_id == (course.pk if course.pk in own else None)]
+    everywhere = any(d.course_id is None for d in rows)
+    elsewhere = sum(n for pk, n in placed.items() if pk not in own)
+    return [
+        s.DeploymentOut(
+            code=d.code,
+            course=d.course.code if d.course is not None else "",
+            items=elsewhere if d.course_id is None else 0 if everywhere else placed.get(d.course_id, 0),
+        )
+        for d in rows
+    ]
+
+
+def system_out(
+    row: LinkedSystem,
+    *,
+    may_change: bool,
+    deployments: list[s.DeploymentOut],
+    fresh: Freshness | None = None,
+    items: int = 0,
+) -> s.SystemOut:
     return s.SystemOut(
         key=str(row.key),
         name=row.name,
         client_id=row.client_id,
-        deployments=[one.code for one in row.deployments.all()],
+        deployments=deployments,
         course=row.course.code if row.course is not None else "",
         login_address=row.login_address,
         launch_address=row.launch_address,

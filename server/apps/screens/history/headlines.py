@@ -122,6 +122,8 @@ CHANGES = {
     "link.section": _("A student said in which section they belong, in %(title)s"),
     "link.settle": _("A score that differed from the linked system's was settled in %(title)s"),
     "system.ask": _("A system was asked to register itself"),
+    "system.deploy": _("A linked system was put to use"),
+    "system.end_deployment": _("A linked system is in use no more by one of its deployments"),
     "system.change": _("A linked system was changed"),
     "system.join": _("A system was linked"),
     "system.let_in": _("A system that registered itself was let in"),

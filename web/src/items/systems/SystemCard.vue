@@ -9,6 +9,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { say, sayWrong } from "@/ui/notice/notices";
+import DeploymentList from "./DeploymentList.vue";
 import { examined, useSystemWrites } from "./queries";
 
 /** One system: what it may do, what it gets, how fresh it is, and what can be done to it. */
@@ -29,6 +30,8 @@ const whose = computed(() => {
   const of = system.course ? t("links.ofCourse", { course: system.course }) : t("links.ofPlace");
   return system.waits ? of : `${of}, ${t("links.items", { n: system.items }, system.items)}`;
 });
+/** A system of the whole place, seen by whoever keeps it for all. */
+const deploys = computed(() => !slug && !system.course);
 const scopes = computed(() => system.scopes.map((code) => t(`links.scope.${code}`)).join("; "));
 
 async function test(): Promise<void> {
@@ -143,8 +146,8 @@ async function fetchNow(): Promise<void> {
         <dl class="steps text-[14px]">
           <dt>{{ t("links.clientId") }}</dt>
           <dd class="figures">{{ system.client_id }}</dd>
-          <dt>{{ t("links.deployment") }}</dt>
-          <dd class="figures">{{ system.deployments.join(", ") }}</dd>
+          <dt v-if="!deploys">{{ t("links.deployment") }}</dt>
+          <dd v-if="!deploys" class="figures">{{ system.deployments.map((one) => one.code).join(", ") }}</dd>
           <dt>{{ t("links.loginAddress") }}</dt>
           <dd>{{ system.login_address }}</dd>
           <dt>{{ t("links.launchAddress") }}</dt>
@@ -152,6 +155,7 @@ async function fetchNow(): Promise<void> {
           <dt>{{ t("links.keysAddress") }}</dt>
           <dd>{{ system.keys_address || "–" }}</dd>
         </dl>
+        <DeploymentList v-if="deploys" :system="system" />
         <p>
           <UiButton @click="change({ off: !system.off })">{{
             t(system.off ? "links.switchOn" : "links.switchOff")

@@ -60,6 +60,29 @@ export function useSystemWrites(slug: () => string) {
         ),
       all,
     ),
+    deploy: useWrite(
+      ({ key, course }: { key: string; course: string }, headers) =>
+        told(
+          client.POST("/api/systems/{system_key}/deployments", {
+            params: { path: { system_key: key } },
+            body: { course },
+            headers,
+          }),
+        ),
+      all,
+      true,
+    ),
+    endDeployment: useWrite(
+      ({ key, code }: { key: string; code: string }, headers) =>
+        told(
+          client.DELETE("/api/systems/{system_key}/deployments/{deployment_code}", {
+            params: { path: { system_key: key, deployment_code: code } },
+            headers,
+          }),
+        ),
+      all,
+      true,
+    ),
     fetch: useWrite(
       (key: string, headers) =>
         told(

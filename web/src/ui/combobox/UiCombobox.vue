@@ -41,7 +41,7 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
     v-slot="{ open }"
     :model-value="chosen"
     as="div"
-    class="relative"
+    class="relative min-w-0"
     @update:model-value="(key: string) => emit('choose', key)"
   >
     <div :class="onSheet ? 'field on-sheet' : 'box'">
@@ -99,12 +99,14 @@ const nameOf = (key: unknown): string => entries.find((e) => e.key === key)?.nam
 }
 .box {
   display: flex;
+  min-width: 0;
   align-items: center;
   border: 1px solid var(--bar-rule);
   border-radius: 4px;
 }
 .input {
   width: 290px;
+  min-width: 64px;
   max-width: 32vw;
   padding: 5px 4px 5px 10px;
   border-radius: 4px;
