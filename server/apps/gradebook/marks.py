@@ -6,17 +6,17 @@ from collections.abc import Mapping, Sequence
 from decimal import Decimal
 from fractions import Fraction
 
-from django.db.models import Count, Q
+from django.db.models import Count
 from unvo_core.grading.item_rules import ItemRules
 from unvo_core.grading.scale import rounded
 from unvo_core.path.facts import NO_MARK, Mark
 
 from apps.courses.public import Course, students
 from apps.gradebook.facts import CellScores, Counted, counted
-from apps.gradebook.models import Cell
+from apps.gradebook.models import Cell, Score
 from apps.gradebook.queries import cells_of_people, cells_of_person, cells_of_person_in
 from apps.gradebook.setup import setup
-from apps.gradebook.structure import ClassMarks, Marks, ShownMark
+from apps.gradebook.structure import Marks, ShownMark
 from apps.kernel.public import rows_stamp
 from apps.layout.public import Layout
 
@@ -67,17 +67,22 @@ def mark_stamps(course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
     return {(course, person): n for course, person, n in found}
 
 
-def marks_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> ClassMarks:
-    """Of the students of these sections, or of all; one query."""
+def held_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> dict[int, int]:
+    """How many students have a score that they don't see yet, by item; of these sections, or of all."""
     people = students(course, section_ids).values("person_id")
-    unseen = Q(scores__isnull=False, scores__released_at__isnull=True)
-    rows = (
-        Cell.objects.filter(graded_item__item_id__in=item_ids, person_id__in=people)
-        .values_list("graded_item__item_id")
-        .annotate(held=Count("person_id", distinct=True, filter=unseen), out=Count("id", filter=Q(excused=True)))
-    )
-    found = list(rows)
-    return ClassMarks({i: held for i, held, _ in found if held}, frozenset(i for i, _, out in found if out))
+    rows = Score.objects.filter(
+        released_at=None, cell__graded_item__item_id__in=item_ids, cell__person_id__in=people
+    ).values_list("cell__graded_item__item_id")
+    return dict(rows.annotate(n=Count("cell__person_id", distinct=True)))
+
+
+def excused_of_class(
+    course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None
+) -> frozenset[int]:
+    """The items of which somebody is excused."""
+    people = students(course, section_ids).values("person_id")
+    rows = Cell.objects.filter(excused=True, graded_item__item_id__in=item_ids, person_id__in=people)
+    return frozenset(rows.values_list("graded_item__item_id", flat=True).distinct())
 
 
 def counts_from(rules: Mapping[int, ItemRules], laid: Layout, cells: Mapping[int, CellScores]) -> dict[int, Counted]:

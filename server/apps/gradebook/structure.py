@@ -25,15 +25,6 @@ class ShownMark:
 
 
 @dataclass(frozen=True, slots=True)
-class ClassMarks:
-    """`held`: how many students have a score that they can't see yet, by item. `excused`: items from which
-    somebody is excused."""
-
-    held: dict[int, int] = field(default_factory=dict)
-    excused: frozenset[int] = frozenset()
-
-
-@dataclass(frozen=True, slots=True)
 class Marks:
     by_item: dict[int, ShownMark] = field(default_factory=dict)
 

@@ -57,12 +57,17 @@ def _progress(laid: Layout, rows: list[FactRow], known: Marks, now: datetime) ->
 
 
 def fact_counts(
-    course: Course, item_ids: list[int] | None = None, section_ids: Sequence[int] | None = None
+    course: Course,
+    item_ids: list[int] | None = None,
+    section_ids: Sequence[int] | None = None,
+    kinds: Sequence[str] | None = None,
 ) -> dict[tuple[int, str], int]:
-    """How many students have a fact of each kind, by item; of these sections, or of all."""
+    """How many students have a fact of each of these kinds, by item; of these sections, or of all."""
     rows = Fact.objects.filter(course=course, person_id__in=students(course, section_ids).values("person_id"))
     if item_ids is not None:
         rows = rows.filter(item_id__in=item_ids)
+    if kinds is not None:
+        rows = rows.filter(kind__in=kinds)
     counted = rows.values_list("item_id", "kind").annotate(n=Count("id"))
     return {(item, kind): n for item, kind, n in counted}
 

@@ -7,7 +7,7 @@ from datetime import datetime
 from fractions import Fraction
 
 from apps.courses.public import Course, Group, Membership, Named, Section, students
-from apps.gradebook.public import Category, Setup, marks_of_class, points, setup_of
+from apps.gradebook.public import Category, Setup, held_of_class, points, setup_of
 from apps.layout.public import LaidItem, Layout, layout
 from apps.path.public import Fact, fact_counts
 from apps.screens.activities import waiting_work
@@ -43,8 +43,8 @@ def counts(course: Course, member: Membership, now: datetime) -> list[out.Column
     """Of the students of the reader's sections, a row an item of the book; five queries."""
     items = _counting(layout(course))
     ids, sections = [i.id for i in items], member.section_ids
-    came = fact_counts(course, ids, sections)
-    waiting, held = waiting_work(course, ids, sections, now), marks_of_class(course, ids, sections).held
+    came = fact_counts(course, ids, sections, (Fact.HANDED_IN, Fact.POSTED))
+    waiting, held = waiting_work(course, ids, sections, now), held_of_class(course, ids, sections)
     return [
         out.ColumnCounts(
             item=item.id,

@@ -12,7 +12,7 @@ from unvo_core.schedule.load import Load, load_of
 from unvo_core.schedule.term import current_week, week_of
 
 from apps.courses.public import Course
-from apps.gradebook.public import marks_of_class
+from apps.gradebook.public import excused_of_class
 from apps.layout.public import ClassMeeting, LaidModule, Layout, class_out
 from apps.messages.public import AnnouncementOut, Said, announcements_by, shown
 from apps.path.public import Reader, class_shares, laid_for, own_progress
@@ -85,7 +85,7 @@ def _own_shares(states: CourseState) -> dict[int, tuple[int, int]]:
 def _class_shares(course: Course, laid: Layout, reader: Reader) -> dict[int, tuple[int, int]]:
     required = [i for m in laid.all for i in m.items if i.required]
     sections = reader.member.section_ids
-    excused = marks_of_class(course, [i.id for i in required], sections).excused
+    excused = excused_of_class(course, [i.id for i in required], sections)
     shares = class_shares(course, laid, required, sections, excused)
     return {m.id: class_share(m, shares) for m in laid.all}
 
