@@ -53,7 +53,7 @@ def grant(actor: Actor, course: Course, wish: AllowanceWish) -> tuple[Allowance,
     course = lock_course(course)
     laid = layout(course)
     row = _row(actor, course, laid, wish)
-    _refuse_bad(row, laid)
+    refuse_bad(row, laid)
     row.save()
     return row, apply(actor, course, "allow", [Edit("allowance", row, made=True)])
 
@@ -120,7 +120,8 @@ def _row(actor: Actor, course: Course, laid: Layout, wish: AllowanceWish) -> All
     )
 
 
-def _refuse_bad(row: Allowance, laid: Layout) -> None:
+def refuse_bad(row: Allowance, laid: Layout) -> None:
+    """Raises Refused for one that says nothing, or that puts the moments of an item out of order."""
     made = allowance_of(row_fields(row, ALLOWANCE_FIELDS), laid.zone).allowance
     refuse_problems(allowance_problems(made))
     for item_id in [row.item_id] if row.item_id else list(laid.items):

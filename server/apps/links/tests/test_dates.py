@@ -64,9 +64,10 @@ class Dates(Holding):
 
     def test_a_section_that_has_its_own_date_in_both_is_right(self) -> None:
         section = Enrolment.objects.get(course=self.course, person=self.person).section
-        wish = {"section_id": section.pk, "item_id": self.linked_item.pk, "walls": {"due": "2026-10-06T09:00"}}
-        given = Caller(INSTRUCTOR).send("POST", "/courses/srv-110/allowances", wish)
-        self.assertEqual(given.status_code, 200, given.content)
+        wish = {"section_id": section.pk, "item_id": self.linked_item.pk, "extra_attempts": 2}
+        for walls in ({"due": "2026-10-06T08:00"}, {"due": "2026-10-06T09:00"}):
+            given = Caller(INSTRUCTOR).send("POST", "/courses/srv-110/allowances", wish | {"walls": walls})
+            self.assertEqual(given.status_code, 200, given.content)
         ours = layout(Course.objects.get(pk=self.course.pk)).items[self.linked_item.pk].span.due.isoformat()
         self.states(TUESDAY, ours)
         self.assertEqual(self.differing() + self.differing("linked.section_differs"), [])
@@ -76,7 +77,8 @@ class Dates(Holding):
         # The allowance that is there is changed, and says whatever else it says.
         key = key_of(found)
         Caller(INSTRUCTOR).send("POST", "/courses/srv-110/date-check/fix", {"keys": [key]})
-        self.assertEqual(Allowance.objects.filter(item=self.linked_item, removed=False).count(), 1)
+        given = Allowance.objects.filter(item=self.linked_item, removed=False).order_by("pk")
+        self.assertEqual([("due" in row.walls, row.extra_attempts) for row in given], [(False, 2), (True, 2)])
         self.assertEqual(self.differing("linked.section_differs"), [])
 
     def test_a_date_that_differs_is_settled_either_way(self) -> None:
