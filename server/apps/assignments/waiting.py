@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
 
 from django.db.models import Exists, OuterRef, Q, QuerySet
 
 from apps.assignments.models import HandIn
-from apps.courses.public import Course, students
+from apps.courses.public import Course
 from apps.gradebook.public import excused_cell, score_of
 from apps.layout.public import Layout, layout, layout_for
 
@@ -30,9 +30,8 @@ def waits_for_score(laid: Layout, item_id: int, person_id: int) -> bool:
     return item is not None and item.counts and not layout_for(laid, person_id).items[item_id].excused
 
 
-def waiting_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> dict[int, int]:
-    """How many wait, by item; of the students of these sections, or of all."""
-    people = students(course, section_ids).values("person_id")
-    rows = waiting_rows(Q(course=course, item_id__in=item_ids, person_id__in=people)).values_list(*WAITING)
+def waiting_of_class(course: Course, item_ids: Sequence[int], people: Set[int]) -> dict[int, int]:
+    """How many of these people's works wait, by item."""
+    rows = waiting_rows(Q(course=course, item_id__in=item_ids)).values_list("item_id", "person_id")
     laid = layout(course)
-    return Counter(item for _, item, person, _ in rows if waits_for_score(laid, item, person))
+    return Counter(item for item, person in rows if person in people and waits_for_score(laid, item, person))

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from decimal import Decimal
 from fractions import Fraction
+from typing import Any
 
-from django.db.models import Count
+from django.db.models import Count, Value
 from unvo_core.grading.item_rules import ItemRules
 from unvo_core.grading.scale import rounded
 from unvo_core.path.facts import NO_MARK, Mark
@@ -69,20 +70,38 @@ def mark_stamps(course_ids: Sequence[int]) -> dict[tuple[int, int], int]:
 
 def held_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None) -> dict[int, int]:
     """How many students have a score that they don't see yet, by item; of these sections, or of all."""
-    people = students(course, section_ids).values("person_id")
-    rows = Score.objects.filter(
-        released_at=None, cell__graded_item__item_id__in=item_ids, cell__person_id__in=people
-    ).values_list("cell__graded_item__item_id")
-    return dict(rows.annotate(n=Count("cell__person_id", distinct=True)))
+    return dict(_held(course, item_ids, section_ids))
 
 
 def excused_of_class(
     course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None = None
 ) -> frozenset[int]:
     """The items of which somebody is excused."""
+    return frozenset(item for item, _ in _excused(course, item_ids, section_ids))
+
+
+def held_and_excused(
+    course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None
+) -> tuple[dict[int, int], frozenset[int]]:
+    """Both, at one query."""
+    both = _held(course, item_ids, section_ids).union(_excused(course, item_ids, section_ids), all=True)
+    found = list(both)
+    return {item: n for item, n in found if n}, frozenset(item for item, n in found if not n)
+
+
+def _held(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> Any:
+    people = students(course, section_ids).values("person_id")
+    rows = Score.objects.filter(
+        released_at=None, cell__graded_item__item_id__in=item_ids, cell__person_id__in=people
+    ).values_list("cell__graded_item__item_id")
+    return rows.annotate(n=Count("cell__person_id", distinct=True))
+
+
+def _excused(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> Any:
+    """Each such item with 0."""
     people = students(course, section_ids).values("person_id")
     rows = Cell.objects.filter(excused=True, graded_item__item_id__in=item_ids, person_id__in=people)
-    return frozenset(rows.values_list("graded_item__item_id", flat=True).distinct())
+    return rows.values_list("graded_item__item_id").annotate(n=Value(0)).distinct()
 
 
 def counts_from(rules: Mapping[int, ItemRules], laid: Layout, cells: Mapping[int, CellScores]) -> dict[int, Counted]:

@@ -9,7 +9,7 @@ from datetime import datetime
 from django.db.models import Q
 from unvo_core.quizzes.rules import When
 
-from apps.courses.public import Course, Seats, WaitingRow, of_my_students, students
+from apps.courses.public import Course, Seats, WaitingRow, of_my_students
 from apps.gradebook.public import held_scores
 from apps.layout.public import layout, layout_for
 from apps.quizzes.kinds import QUIZ
@@ -44,11 +44,10 @@ def _held(seats: Seats, busy: Set[int]) -> list[WaitingRow]:
     ]
 
 
-def quizzes_of_class(course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None) -> dict[int, int]:
-    """How many attempts wait, by item; of the students of these sections, or of all."""
+def quizzes_of_class(course: Course, item_ids: Sequence[int], people: Set[int]) -> dict[int, int]:
+    """How many attempts of these people wait, by item."""
     laid = layout(course)
     if not any(laid.items[i].kind == QUIZ.code for i in item_ids if i in laid.items):
         return {}
-    people = students(course, section_ids).values("person_id")
-    rows = QuizAttempt.objects.filter(UNREAD, course=course, item_id__in=item_ids, person_id__in=people)
-    return Counter(rows.values_list("item_id", flat=True))
+    rows = QuizAttempt.objects.filter(UNREAD, course=course, item_id__in=item_ids)
+    return Counter(item for item, person in rows.values_list("item_id", "person_id") if person in people)

@@ -9,6 +9,7 @@ from datetime import datetime
 from apps.assignments.public import waiting_of_class, work_waiting
 from apps.checks.public import conflicts_waiting
 from apps.courses.public import Course, Seats, WaitingRow
+from apps.layout.public import layout
 from apps.library.public import reports_waiting
 from apps.links.public import systems_waiting
 from apps.live.public import absences_waiting
@@ -35,7 +36,10 @@ def waiting_work(
     course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None, now: datetime
 ) -> dict[int, int]:
     """How many students' latest work waits for a score, by item; of these sections, or of all."""
-    waiting = Counter(waiting_of_class(course, item_ids, section_ids))
-    waiting.update(quizzes_of_class(course, item_ids, section_ids))
-    waiting.update(talk_of_class(course, item_ids, section_ids, now))
+    # Looked for in what was found: within each query of many joins they would be asked for once more.
+    own = layout(course).sections.items()
+    people = frozenset(who for who, section in own if section_ids is None or section in section_ids)
+    waiting = Counter(waiting_of_class(course, item_ids, people))
+    waiting.update(quizzes_of_class(course, item_ids, people))
+    waiting.update(talk_of_class(course, item_ids, people, now))
     return waiting

@@ -10,7 +10,7 @@ from unvo_core.path.evaluate import ItemState
 from unvo_core.schedule.spans import MOMENTS
 
 from apps.courses.public import Course
-from apps.gradebook.public import excused_of_class, held_of_class
+from apps.gradebook.public import held_and_excused
 from apps.kernel.public import Thing, editions
 from apps.layout.public import LaidItem, LaidModule, Layout, Moment, item_ref, ref, start_by, want_said, wants_had
 from apps.path.public import NOBODY, ClassShare, Fact, Progress, Reader, class_shares, fact_counts, own_progress
@@ -49,11 +49,11 @@ def look(course: Course, laid: Layout, reader: Reader, item_ids: list[int]) -> S
     if not reader.member.teaches:
         return seen_by(own_progress(course, laid, reader))
     sections = reader.member.section_ids
-    excused = excused_of_class(course, item_ids, sections)
+    held, excused = held_and_excused(course, item_ids, sections)
     return Seen(
         None,
         fact_counts(course, item_ids, sections),
-        held_of_class(course, item_ids, sections),
+        held,
         class_shares(course, laid, [laid.items[i] for i in item_ids], sections, excused),
         waiting_work(course, item_ids, sections, reader.now),
         _editions(laid, item_ids) if reader.member.instructs else {},

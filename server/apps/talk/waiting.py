@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter, defaultdict
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
 from dataclasses import replace
 from datetime import datetime
 from typing import Any
@@ -11,7 +11,7 @@ from typing import Any
 from django.db.models import Exists, OuterRef, Q, TextField, Value
 from django.db.models.functions import Concat, Left
 
-from apps.courses.public import Course, Enrolment, Seats, WaitingRow, of_my_students, students
+from apps.courses.public import Course, Enrolment, Seats, WaitingRow, of_my_students
 from apps.gradebook.public import excused_cell, score_of
 from apps.layout.public import Layout, layout, layout_for
 from apps.path.public import Fact
@@ -76,14 +76,11 @@ def _reported(seats: Seats) -> Any:
     return rows.values_list("course_id", "post__item_id", "person_id", "at", "post_id", "why", said)
 
 
-def talk_of_class(
-    course: Course, item_ids: Sequence[int], section_ids: Sequence[int] | None, now: datetime
-) -> dict[int, int]:
-    """How many wait, by item; of the students of these sections, or of all."""
-    people = students(course, section_ids).values("person_id")
+def talk_of_class(course: Course, item_ids: Sequence[int], people: Set[int], now: datetime) -> dict[int, int]:
+    """How many of these people's parts wait, by item."""
     laid = layout(course)
     if not any(laid.items[i].talks for i in item_ids if i in laid.items):
         return {}
-    rows = _unscored(Q(course=course, item_id__in=item_ids, person_id__in=people))
-    told = rows.values_list("item_id", "person_id", "at")
-    return Counter(item for item, person, at in told if _since(laid, item, person, at, now) is not None)
+    told = _unscored(Q(course=course, item_id__in=item_ids)).values_list("item_id", "person_id", "at")
+    waits = (i for i, who, at in told if who in people and _since(laid, i, who, at, now) is not None)
+    return Counter(waits)
