@@ -23,6 +23,10 @@ POINTS = 8
 FEW = 3
 """Points that show how far apart two are that differ."""
 MOST_DRAWS = 60
+MOST_UNUSED = 24
+"""After so many points at which the key has a value and the answer none, another is no more likely."""
+OFTEN_ELSEWHERE = ("undefined_division", "undefined_tan", "imprecise")
+"""Reasons for which there is no value here, and there may be one at another point."""
 GRAIN = 2**31 - 1
 """So many points lie between the ends of a domain."""
 MOST_UNSURE = Fraction(1, 2**64)
@@ -84,7 +88,7 @@ def compare(
         try:
             found = evaluate(given, point, in_degrees)
         except Undefined as undefined:
-            if undefined.code in ("undefined_division", "undefined_tan", "imprecise"):
+            if undefined.code in OFTEN_ELSEWHERE and (usable or defined < MOST_UNUSED):
                 continue
             return Compared(False, usable=usable)
         apart = _apart(found, expected)

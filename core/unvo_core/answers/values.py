@@ -11,7 +11,7 @@ from fractions import Fraction
 from math import isqrt
 from typing import TypeAlias
 
-from mpmath.libmp import from_rational, libmpi, round_ceiling, round_floor, to_rational
+from mpmath.libmp import from_rational, libmpi, mpf_shift, round_ceiling, round_floor, to_rational
 
 PRECISION = 128
 MOST_BITS = 20_000
@@ -89,8 +89,15 @@ def ends(value: Value) -> Endpoints:
         return value.ends
     if abs(value.numerator.bit_length() - value.denominator.bit_length()) > MOST_MAGNITUDE:
         raise Undefined("too_big")
-    p, q = value.numerator, value.denominator
-    return from_rational(p, q, PRECISION, round_floor), from_rational(p, q, PRECISION, round_ceiling)
+    (p, above), (q, below) = _odd(value.numerator), _odd(value.denominator)
+    floor, ceiling = (from_rational(p, q, PRECISION, way) for way in (round_floor, round_ceiling))
+    return mpf_shift(floor, above - below), mpf_shift(ceiling, above - below)
+
+
+def _odd(number: int) -> tuple[int, int]:
+    """A number without its factors of two, and how many those were: mpmath would take them out a few at a time."""
+    twos = max((number & -number).bit_length() - 1, 0)
+    return number >> twos, twos
 
 
 def interval(found: Endpoints) -> Interval:
