@@ -13,8 +13,8 @@ from unvo_core.check.model import (
     Ghost,
     Link,
     Prose,
-    SectionDue,
     Stray,
+    SystemDue,
 )
 from unvo_core.check.run import RULES, date_check
 from unvo_core.check.texts import restyled
@@ -65,7 +65,7 @@ def course(*items: CheckedItem, loose: tuple[int, ...] = (), **changes: Any) -> 
     return CheckedCourse(items=items, categories=(first, *categories[1:]), **fields)
 
 
-THEIRS = SectionDue(item_id=1, section_id=2, section="Section 2", ours=GOOD.span.due, theirs=at("2026-10-07T23:59"))
+THEIRS = SystemDue(item_id=1, section_id=2, section="Section 2", ours=GOOD.span.due, theirs=at("2026-10-07T23:59"))
 MODULES = (CheckedModule(7, "Traverses", 7), CheckedModule(8, "Areas", 8))
 COURSE = course()
 
@@ -92,8 +92,8 @@ EXAMPLES = {
     "due.odd_time": (course(due("2026-10-08T17:37")), course(due("2026-10-08T11:15"))),
     "due.piled_up": (course(GOOD, but(GOOD, id=2, title="b"), but(GOOD, id=3, title="c")), course(GOOD, but(GOOD, id=2, title="b"))),
     "live.off_pattern": (course(but(GOOD, live=True, span=Span(opens=at("2026-10-06T10:00")))), course(but(GOOD, live=True, span=Span(opens=at("2026-10-05T10:00"))))),
-    "linked.due_differs": (course(but(GOOD, system_due=at("2026-10-07T23:59"))), course(but(GOOD, system_due=at("2026-10-08T23:59")))),
-    "linked.section_differs": (course(section_dues=(THEIRS,)), course(section_dues=(replace(THEIRS, theirs=THEIRS.ours),))),
+    "linked.due_differs": (course(stated=(replace(THEIRS, section_id=None),)), course(stated=(replace(THEIRS, theirs=THEIRS.ours),))),
+    "linked.section_differs": (course(stated=(THEIRS,), sections=2), course(stated=(replace(THEIRS, theirs=THEIRS.ours),), sections=2)),
     "linked.stray": (course(strays=(Stray(5, "Extra practice", "Plumb Line"),)), course()),
     "linked.no_system": (course(GOOD, unlinked=frozenset({1})), course(GOOD)),
     "due.before_awaited": (course(GOOD, due("2026-10-07T23:59", NEXT)), course(GOOD, NEXT)),

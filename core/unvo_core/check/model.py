@@ -61,12 +61,13 @@ class Finding:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class SectionDue:
-    """What a linked system says of an item's due moment in one section, beside the course's own for that section."""
+class SystemDue:
+    """What a linked system says of an item's due moment in one section, beside the course's own for that section; or,
+    with `section_id` None, for the whole course."""
 
     item_id: int
-    section_id: int
-    section: str
+    section_id: int | None = None
+    section: str = ""
     ours: datetime | None
     theirs: datetime
 
@@ -89,7 +90,6 @@ class CheckedItem:
     live: bool = False
     exam: bool = False
     place: str = ""
-    system_due: datetime | None = None
     unresolved: tuple[str, ...] = ()
     doable: bool = True
 
@@ -178,7 +178,9 @@ class CheckedCourse:
     proses: tuple[Prose, ...] = ()
     ghosts: tuple[Ghost, ...] = ()
     strays: tuple[Stray, ...] = ()
-    section_dues: tuple[SectionDue, ...] = ()
+    stated: tuple[SystemDue, ...] = ()
+    sections: int = 0
+    """How many the course has."""
     unlinked: frozenset[int] = frozenset()
     """Items that are worked in a linked system, and that none stands behind."""
     default_due_time: time = time(23, 59)

@@ -17,7 +17,6 @@ RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
     spans.piled_up,
     spans.off_pattern,
     spans.system_differs,
-    spans.system_differs_for_section,
     linked.strays,
     linked.unlinked,
     path.due_before_awaited,

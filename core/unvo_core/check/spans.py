@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from dataclasses import replace
 from datetime import date, datetime, time, timedelta
 
-from unvo_core.check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity
+from unvo_core.check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity, SystemDue
 from unvo_core.schedule.calendar import Calendar
 from unvo_core.schedule.spans import MOMENTS, span_problems
 from unvo_core.schedule.zones import instant_of
 
 PILE = 3
 HABIT = 3
-A_MINUTE = timedelta(minutes=1)
 """A due time that so many items share is no slip."""
+A_MINUTE = timedelta(minutes=1)
 
 
 def out_of_order(course: CheckedCourse) -> Iterator[Finding]:
@@ -226,36 +227,35 @@ def is_same_moment(ours: datetime | None, theirs: datetime) -> bool:
 
 
 def system_differs(course: CheckedCourse) -> Iterator[Finding]:
-    """A linked system states another due moment."""
+    """A linked system states another due moment: of the course, or of single sections."""
+    stated: dict[int, list[SystemDue]] = {}
+    for one in course.stated:
+        stated.setdefault(one.item_id, []).append(one)
     for item in course.items:
-        if item.system_due is None or is_same_moment(item.span.due, item.system_due):
-            continue
-        place = Place("item", item.id)
-        params = {"title": item.title, "ours": item.span.due, "theirs": item.system_due}
-        yield Finding(
-            code="linked.due_differs",
-            severity=Severity.WRONG,
-            place=place,
-            params=params,
-            fix=set_moments(item, {"due": item.system_due.replace(second=0, microsecond=0)}),
-        )
+        for one in _told_apart(item, stated.get(item.id, []), course.sections):
+            if not is_same_moment(one.ours, one.theirs):
+                yield _differs(item, one)
 
 
-def system_differs_for_section(course: CheckedCourse) -> Iterator[Finding]:
-    """The same of one section, which has a due moment of its own here or there."""
-    for one in course.section_dues:
-        if is_same_moment(one.ours, one.theirs):
-            continue
-        item, place = course.item_by_id[one.item_id], Place("item", one.item_id)
-        params = {"title": item.title, "section": one.section, "ours": one.ours, "theirs": one.theirs}
-        due = one.theirs.replace(second=0, microsecond=0)
-        yield Finding(
-            code="linked.section_differs",
-            severity=Severity.WRONG,
-            place=place,
-            params=params,
-            fix=Fix("section_due", place, {"section_id": one.section_id, "section": one.section, "due": due}),
-        )
+def _told_apart(item: CheckedItem, stated: list[SystemDue], sections: int) -> Iterator[SystemDue]:
+    """One for the whole course where every section is spoken of, all have the item's own due moment here, and one and
+    the same there; else each section by itself."""
+    of_all = any(one.section_id is None for one in stated) or 0 < sections <= len(stated)
+    if of_all and {one.ours for one in stated} == {item.span.due} and len({one.theirs for one in stated}) == 1:
+        yield replace(stated[0], section_id=None)
+    else:
+        yield from (one for one in stated if one.section_id is not None)
+
+
+def _differs(item: CheckedItem, one: SystemDue) -> Finding:
+    place, due = Place("item", item.id), one.theirs.replace(second=0, microsecond=0)
+    params: dict[str, object] = {"title": item.title, "ours": one.ours, "theirs": one.theirs}
+    if one.section_id is None:
+        fix = set_moments(item, {"due": due})
+        return Finding(code="linked.due_differs", severity=Severity.WRONG, place=place, params=params, fix=fix)
+    fix = Fix("section_due", place, {"section_id": one.section_id, "section": one.section, "due": due})
+    params["section"] = one.section
+    return Finding(code="linked.section_differs", severity=Severity.WRONG, place=place, params=params, fix=fix)
 
 
 def _moments(course: CheckedCourse) -> Iterator[tuple[CheckedItem, str, datetime]]:

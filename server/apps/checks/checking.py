@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import hashlib
-from datetime import datetime
 from fractions import Fraction
 from uuid import UUID
 
@@ -32,16 +31,17 @@ def findings(course: Course) -> tuple[Finding, ...]:
 
 
 def checked_course(course: Course) -> CheckedCourse:
-    laid, grading, stated = layout(course), setup_of(course), stated_dues(course)
+    laid, grading = layout(course), setup_of(course)
     counting: dict[int | None, list[LaidItem]] = {}
     for item in laid.items.values():
         if grading.is_graded(item.id) and not item.practice:
             counting.setdefault(grading.category_of(item.id), []).append(item)
     return CheckedCourse(
         calendar=laid.calendar,
-        items=tuple(_item(i, grading.is_graded(i.id), stated.of_all.get(i.id)) for m in laid.all for i in m.items),
+        items=tuple(_item(i, grading.is_graded(i.id)) for m in laid.all for i in m.items),
         strays=tuple(Stray(pk, label, system) for pk, label, system in stray_line_items(course)),
-        section_dues=stated.of_sections,
+        stated=stated_dues(course),
+        sections=course.sections.count(),
         unlinked=unlinked_items(course),
         modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
         categories=tuple(grading.category(c, counting.get(c.pk, ())) for c in grading.categories),
@@ -73,7 +73,7 @@ def _peopled(laid: Layout) -> frozenset[tuple[str, int]]:
     return frozenset(groups | {("section", section) for section in laid.sections.values() if section is not None})
 
 
-def _item(item: LaidItem, graded: bool, system_due: datetime | None) -> CheckedItem:
+def _item(item: LaidItem, graded: bool) -> CheckedItem:
     return CheckedItem(
         path=path_item(item),
         title=item.title,
@@ -87,7 +87,6 @@ def _item(item: LaidItem, graded: bool, system_due: datetime | None) -> CheckedI
         place=item.place or item.address,
         unresolved=item.unresolved,
         doable=can_be_done(item),
-        system_due=system_due,
     )
 
 

@@ -3,11 +3,7 @@ system."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
-from datetime import datetime
-
-from unvo_core.check.model import SectionDue
+from unvo_core.check.model import SystemDue
 
 from apps.courses.public import Course
 from apps.layout.public import layout
@@ -16,41 +12,21 @@ from apps.links.models import LineItem, Placement, StatedDue
 from apps.links.sections import layout_of
 
 
-@dataclass(frozen=True, slots=True)
-class StatedDues:
-    """What systems say, by item: for the whole course, where they say the same of all its sections and the course has
-    one due moment for all; else of sections, each beside the course's own for that section."""
-
-    of_all: Mapping[int, datetime]
-    of_sections: tuple[SectionDue, ...]
-
-
-def stated_dues(course: Course) -> StatedDues:
-    """Nothing is asked where nothing is linked."""
+def stated_dues(course: Course) -> tuple[SystemDue, ...]:
+    """What systems say of due moments, each beside the course's own in that section. Nothing is asked where nothing is
+    linked."""
     if not has_linked(course):
-        return StatedDues({}, ())
-    rows: dict[int, list[StatedDue]] = {}
-    for row in StatedDue.objects.filter(item__course=course).select_related("section").order_by("section__number"):
-        rows.setdefault(row.item_id, []).append(row)
-    standing = set(Placement.objects.filter(item_id__in=rows).values_list("item_id", flat=True))
-    sections, items = course.sections.count(), layout(course).items
-    of_all: dict[int, datetime] = {}
-    of_sections: list[SectionDue] = []
-    for item_id in [i for i in items if i in standing]:
-        stated = [_of_section(course, row) for row in rows[item_id]]
-        ours, theirs = {one.ours for one in stated}, {one.theirs for one in stated}
-        whole = any(row.section is None for row in rows[item_id]) or len(stated) >= sections
-        if whole and len(theirs) == 1 and ours == {items[item_id].span.due}:
-            of_all[item_id] = stated[0].theirs
-        else:
-            of_sections += [one for one in stated if one.section_id]
-    return StatedDues(of_all, tuple(of_sections))
+        return ()
+    standing = Placement.objects.filter(item__course=course).values("item")
+    rows = StatedDue.objects.filter(item__course=course, item__in=standing).select_related("section")
+    items = layout(course).items
+    return tuple(_beside_ours(course, row) for row in rows.order_by("section__number") if row.item_id in items)
 
 
-def _of_section(course: Course, row: StatedDue) -> SectionDue:
-    item = layout_of(course, row.section).items[row.item_id]
-    name, pk = (row.section.name, row.section.pk) if row.section is not None else ("", 0)
-    return SectionDue(item_id=row.item_id, section_id=pk, section=name, ours=item.span.due, theirs=row.due)
+def _beside_ours(course: Course, row: StatedDue) -> SystemDue:
+    ours = layout_of(course, row.section).items[row.item_id].span.due
+    name = row.section.name if row.section is not None else ""
+    return SystemDue(item_id=row.item_id, section_id=row.section_id, section=name, ours=ours, theirs=row.due)
 
 
 def unlinked_items(course: Course) -> frozenset[int]:

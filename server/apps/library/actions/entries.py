@@ -52,8 +52,11 @@ class EntryWish:
 def make_entry(actor: Actor, course: Course, shelf: str, wish: EntryWish) -> Entry:
     require(can_lay_out(membership(actor, course)))
     last = Entry.objects.filter(course=course, shelf=shelf).aggregate(n=Max("position"))["n"] or 0
-    fields = _fields(course, shelf, wish) | {"title": one_line(wish.title or "", "Title", LONGEST_TITLE)}
-    entry = Entry.objects.create(course=course, shelf=shelf, position=last + 10, **fields)
+    entry = Entry(course=course, shelf=shelf, position=last + 10)
+    fields = _fields(entry, wish) | {"title": one_line(wish.title or "", "Title", LONGEST_TITLE)}
+    for name, value in fields.items():
+        setattr(entry, name, value)
+    entry.save()
     record(actor, "library.make", ("entry", entry.pk), course_id=course.pk, after=_plain(fields))
     return entry
 
@@ -62,7 +65,7 @@ def change_entry(actor: Actor, course: Course, entry_id: int, wish: EntryWish) -
     require(can_lay_out(membership(actor, course)))
     entry = _row(course, entry_id, locked=True)
     require_edition(("entry", entry.pk))
-    fields = _fields(course, entry.shelf, wish)
+    fields = _fields(entry, wish)
     before = {name: getattr(entry, name) for name in fields}
     for name, value in fields.items():
         setattr(entry, name, value)
@@ -113,7 +116,8 @@ def _row(course: Course, entry_id: int, locked: bool = False) -> Entry:
     return found
 
 
-def _fields(course: Course, shelf: str, wish: EntryWish) -> dict[str, Any]:
+def _fields(entry: Entry, wish: EntryWish) -> dict[str, Any]:
+    """What is wished of an entry, `entry` as it stands."""
     fields: dict[str, Any] = {}
     if wish.title is not None:
         fields["title"] = one_line(wish.title, "Title", LONGEST_TITLE)
@@ -129,18 +133,25 @@ def _fields(course: Course, shelf: str, wish: EntryWish) -> dict[str, Any]:
             raise Refused("entry.steps", most=MOST_STEPS)
         fields["steps"] = steps
     if wish.system is not None:
-        fields["system_id"] = system_for(course, wish.system).pk if wish.system else None
+        fields["system_id"] = _system(entry, wish.system)
     if wish.visit_steps is not None:
-        fields["visit_steps"] = max(0, min(wish.visit_steps, MOST_STEPS))
+        fields["visit_steps"] = wish.visit_steps
     if wish.notes is not None:
         if any(len(v) > LONGEST_NOTE for v in wish.notes.values()):
             raise Refused("entry.notes")
-        fields["notes"] = {k: wish.notes[k].strip() for k in NOTES.get(shelf, ()) if k in wish.notes}
+        fields["notes"] = {k: wish.notes[k].strip() for k in NOTES.get(entry.shelf, ()) if k in wish.notes}
     for name in ("published", "removed"):
         value = getattr(wish, name)
         if value is not None:
             fields[name] = value
     return fields
+
+
+def _system(entry: Entry, key: str) -> int | None:
+    """The one that it has stays, also where it is switched off by now. Raises Refused for one that can't be used."""
+    if entry.system is not None and str(entry.system.key) == key:
+        return entry.system.pk
+    return system_for(entry.course, key).pk if key else None
 
 
 def _plain(fields: dict[str, Any]) -> dict[str, Any]:

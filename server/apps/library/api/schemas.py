@@ -134,7 +134,7 @@ class EntryIn(BaseModel):
     address: str = ""
     steps: Annotated[list[str], Field(max_length=60)] = []
     system: str = ""
-    visit_steps: int = 0
+    visit_steps: Annotated[int, Field(ge=0, le=60)] = 0
     notes: dict[str, str] = {}
     published: bool = True
 
@@ -145,7 +145,7 @@ class EntryChange(BaseModel):
     address: str | None = None
     steps: Annotated[list[str], Field(max_length=60)] | None = None
     system: str | None = None
-    visit_steps: int | None = None
+    visit_steps: Annotated[int, Field(ge=0, le=60)] | None = None
     notes: dict[str, str] | None = None
     published: bool | None = None
     removed: bool | None = None

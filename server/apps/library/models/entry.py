@@ -7,8 +7,8 @@ class Entry(models.Model):
     """One thing on a shelf of the library.
 
     `steps`: how to sign up for an app or system, in order; who has been in `system` has taken the first `visit_steps`
-    of them. `notes`: short facts by name, as the shelf has
-    them: errata {reads, should}; equipment {where}; people {role, answers, hours, contact}.
+    of them. `notes`: short facts by name, as the shelf has them: errata {reads, should}; equipment {where}; people
+    {role, answers, hours, contact}.
     """
 
     TEXTBOOK, HANDOUTS, TOOLS, EQUIPMENT = "textbook", "handouts", "tools", "equipment"

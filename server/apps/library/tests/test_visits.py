@@ -39,8 +39,9 @@ class Visits(Linked):
         first = self.entry()
         self.assertEqual(first["steps_done"], [0, 1])
         self.assertEqual(first["visit"]["system"], self.system.name)
+        KnownIn.objects.update(first_at="2026-09-01T10:00:00-05:00")
         self.arrive()
-        self.assertEqual(self.entry()["visit"]["at"], first["visit"]["at"], "the first one counts")
+        self.assertEqual(self.entry()["visit"]["at"], "2026-09-01T15:00:00Z", "the first one counts")
         self.assertEqual(self.entry(Caller(BEHIND))["steps_done"], [], "nobody else's are ticked")
 
     def test_the_rest_is_ticked_by_hand_and_what_a_visit_shows_is_not_taken_back(self) -> None:
@@ -71,8 +72,19 @@ class Visits(Linked):
     def test_only_a_system_of_the_place_or_the_course_is_taken(self) -> None:
         self.system.course = self.induction
         self.system.save()
+        other = Entry.objects.get(course=self.course, title="Drawing program")
         wish = {"system": str(self.system.key)}
-        self.assertEqual(self.teacher.send("PATCH", f"{LIBRARY}/{self.entry_id}", wish).status_code, 404)
+        self.assertEqual(self.teacher.send("PATCH", f"{LIBRARY}/{other.pk}", wish).status_code, 404)
+        new = {"shelf": "tools", "title": "New", **wish}
+        self.assertEqual(self.teacher.send("POST", LIBRARY, new).status_code, 404)
+
+    def test_what_leads_into_a_system_that_is_off_by_now_can_still_be_written(self) -> None:
+        self.system.off = True
+        self.system.save()
+        wish = {"title": "Signing up", "system": str(self.system.key), "visit_steps": 2}
+        changed = self.teacher.send("PATCH", f"{LIBRARY}/{self.entry_id}", wish)
+        self.assertEqual(changed.status_code, 200, changed.content)
+        self.assertEqual(self.entry(self.teacher)["visit"]["system"], self.system.name)
 
     def test_a_copy_keeps_a_system_of_the_place_and_leaves_one_of_the_old_course(self) -> None:
         copy_library(self.course, self.induction, {})

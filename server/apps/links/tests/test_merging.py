@@ -5,7 +5,7 @@ from __future__ import annotations
 from tests.base import ADMINISTRATOR, KEEPS_UP, Caller
 
 from apps.courses.models import Enrolment
-from apps.links.models import Known
+from apps.links.models import Known, KnownIn
 from apps.links.tests.test_services import MONDAY, TUESDAY, Called
 from apps.links.visits import first_visits
 from apps.people.models import Person
@@ -50,5 +50,7 @@ class Merged(Called):
 
     def test_their_first_visit_is_the_earlier_one(self) -> None:
         self.assertEqual(Known.objects.filter(person=self.person).count(), 2)
+        for former, day in ((True, "2026-09-01"), (False, "2026-09-20")):
+            KnownIn.objects.filter(known__former=former).update(first_at=f"{day}T10:00:00-05:00")
         (visit,) = first_visits(self.course, self.person.pk).values()
-        self.assertEqual(visit.system, self.system.name)
+        self.assertEqual((visit.system, visit.at.day), (self.system.name, 1))

@@ -57,7 +57,14 @@ const { form, theirs, takeTheirs, save, mayClose } = useOwnForm(
   () => library.refetch(),
 );
 const file = ref<File | null>(null);
-const systems = computed(() => library.data.value?.systems ?? []);
+/** Those that can be chosen, and the one that stands there even if it is switched off by now. */
+const systems = computed(() => {
+  const usable = library.data.value?.systems ?? [];
+  const own = entry?.visit;
+  return own && usable.every((one) => one.key !== own.key)
+    ? [...usable, { key: own.key, name: own.system }]
+    : usable;
+});
 const lines = (steps: string): string[] => steps.split("\n").filter((line) => line.trim());
 const typedSteps = computed(() => lines(form.value?.steps ?? ""));
 /** Whoever has come into a system has taken all steps, unless the writer says up to which. */

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useUnsaved } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import { useTimes } from "@/ui/moment/zones";
+import { usePicked } from "../model/picked";
 
 /** What was picked, as drafts to be placed: with title, points and dates to be changed before. */
 const { found, zone, busy } = defineProps<{ found: Shapes["PickedOut"]; zone: string; busy: boolean }>();
@@ -19,27 +19,15 @@ interface Row {
   points: string;
   take_dates: boolean;
 }
-const rows = ref<Row[]>([]);
-let first = "[]";
-const sent = ref(false);
-useUnsaved(() => !sent.value && JSON.stringify(rows.value) !== first);
-
-watch(
+const { rows, done } = usePicked<Row>(
   () => found.items,
-  (items) => {
-    if (rows.value.length) return;
-    rows.value = items
-      .filter((one) => !one.refused)
-      .map((one) => ({
-        index: one.index,
-        take: true,
-        title: one.title,
-        points: one.points,
-        take_dates: Boolean(one.due),
-      }));
-    first = JSON.stringify(rows.value);
-  },
-  { immediate: true },
+  (one) => ({
+    index: one.index,
+    take: true,
+    title: one.title,
+    points: one.points,
+    take_dates: Boolean(one.due),
+  }),
 );
 const chosen = computed(() => rows.value.filter((row) => row.take));
 const item = (row: Row) => found.items.find((one) => one.index === row.index);
@@ -60,7 +48,7 @@ function place(): void {
   }));
   emit("place", items);
 }
-defineExpose({ done: () => (sent.value = true) });
+defineExpose({ done });
 </script>
 
 <template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
-import { useUnsaved } from "@/frame/unsaved";
 import UiButton from "@/ui/button/UiButton.vue";
+import { usePicked } from "../model/picked";
 
 /** What was picked for items that are there: which goes to which is proposed, and changed before it is done. */
 const { found, busy } = defineProps<{ found: Shapes["PickedOut"]; busy: boolean }>();
@@ -13,21 +13,9 @@ interface Row {
   index: number;
   item_id: number | null;
 }
-const rows = ref<Row[]>([]);
-let first = "[]";
-const sent = ref(false);
-useUnsaved(() => !sent.value && JSON.stringify(rows.value) !== first);
-
-watch(
+const { rows, done } = usePicked<Row>(
   () => found.items,
-  (items) => {
-    if (rows.value.length) return;
-    rows.value = items
-      .filter((one) => !one.refused)
-      .map(({ index, item_id }) => ({ index, item_id: item_id ?? null }));
-    first = JSON.stringify(rows.value);
-  },
-  { immediate: true },
+  ({ index, item_id }) => ({ index, item_id: item_id ?? null }),
 );
 const content = (row: Row) => found.items.find((one) => one.index === row.index);
 const target = (id: number | null) => found.targets.find((one) => one.item_id === id);
@@ -58,7 +46,7 @@ const place = () =>
     "place",
     chosen.value.map(({ index, item_id }) => ({ index, item_id, title: "", take_dates: false })),
   );
-defineExpose({ done: () => (sent.value = true) });
+defineExpose({ done });
 </script>
 
 <template>

@@ -82,7 +82,7 @@ async function place(items: Shapes["PlaceOne"][]): Promise<void> {
       v-else
       ref="form"
       :found="found"
-      :zone="schedule?.zone ?? 'UTC'"
+      v-bind="fills ? {} : { zone: schedule?.zone ?? 'UTC' }"
       :busy="placing.isPending.value"
       @place="place"
     >
