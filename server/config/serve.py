@@ -15,6 +15,8 @@ import sys
 
 import waitress
 from django.conf import settings
+from waitress.channel import HTTPChannel
+from waitress.task import WSGITask
 
 THREADS = 8
 MOST_CONNECTIONS = 2_000
@@ -27,6 +29,16 @@ MOST_ANSWER_KEPT = 64 * 1024 * 1024
 """Bytes of an answer that wait for a slow client without holding a thread."""
 
 
+class Answer(WSGITask):
+    """An answer that has no body (204, 304) ends with its head (RFC 9112, 6.3), and the connection stays for the next:
+    waitress closes it, as it would where it can't tell how long a body is."""
+
+    def set_close_on_finish(self) -> None:
+        asked = self.request.headers.get("CONNECTION", "").lower() == "close"
+        if self.has_body or asked or self.version != "1.1":
+            super().set_close_on_finish()
+
+
 def main() -> None:
     parser = argparse.ArgumentParser(prog="python -m config.serve")
     parser.add_argument("--host", default="127.0.0.1")
@@ -36,6 +48,7 @@ def main() -> None:
     _by_pooler()
     from config.wsgi import application
 
+    HTTPChannel.task_class = Answer
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(0))
     with socket.socket() as listening:
         listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)

@@ -9,16 +9,21 @@ from procrastinate.contrib.django import app
 from apps.courses.public import Course
 from apps.links.actions.announce_access import announce_access
 from apps.links.actions.fetch_state import due_again, fetch_state, tell_dates
+from apps.links.actions.keep_report import put_off
 from apps.links.actions.take_reports import take_reports
 from apps.links.lti.keys import renew_key
 from apps.links.lti.tokens import forget_used
 from apps.links.models import LinkedSystem, Placement
 
+MANY = 100
+"""Reports taken at one time, after which more are waited for."""
+
 
 @app.task(name="links.take_reports", queueing_lock="links.take_reports")
 def take() -> None:
     """Woken by what comes in (actions/keep_report.py)."""
-    take_reports()
+    if take_reports() >= MANY:
+        put_off()
 
 
 @app.periodic(cron="* * * * *")

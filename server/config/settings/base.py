@@ -64,6 +64,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "apps.kernel.log_lines.numbered",
     "django.middleware.security.SecurityMiddleware",
+    "apps.links.services.at_once.scores_at_once",
     "apps.kernel.requests.nothing_at_nul",
     "apps.kernel.requests.nothing_personal_kept",
     "apps.kernel.compression.CompressedAnswers",
@@ -137,9 +138,14 @@ DATABASES = {
         "CONN_MAX_AGE": 0,
         "CONN_HEALTH_CHECKS": True,
         "DISABLE_SERVER_SIDE_CURSORS": POOLED,
-        # Queries are short: to compile one takes longer than it saves. A pooler takes no such option.
+        # Queries are short: to compile one takes longer than it saves. A pooler takes no such option, and keeps no
+        # prepared statements; only what asks for it is prepared (links/actions/keep_report.py).
         "OPTIONS": {"connect_timeout": 2}
-        | ({"prepare_threshold": None} if POOLED else {"pool": OWN_POOL, "options": "-c jit=off"}),
+        | (
+            {"prepare_threshold": None}
+            if POOLED
+            else {"prepare_threshold": 5, "pool": OWN_POOL, "options": "-c jit=off"}
+        ),
     }
 }
 CACHES = {

@@ -59,6 +59,20 @@ class SlowClients(Committed, TransactionTestCase):
             line.sendall(b'"')
         self.others_are_answered()
 
+    def test_a_connection_stays_open_after_an_answer_without_a_body(self) -> None:
+        line = self.line("OPTIONS /api/uploads HTTP/1.1")
+        line.settimeout(5)
+        line.sendall(b"\r\n")
+        first = line.recv(4096).decode().lower()
+        self.assertIn(" 204 ", first.splitlines()[0])
+        self.assertNotIn("connection: close", first)
+        cookies = "; ".join(f"{c.name}={c.value}" for c in self.server.jar)
+        line.sendall(f"OPTIONS /api/uploads HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: {cookies}\r\n".encode())
+        line.sendall(b"Connection: close\r\n\r\n")
+        last = line.recv(4096).decode().lower()
+        self.assertIn(" 204 ", last.splitlines()[0])
+        self.assertEqual(line.recv(1), b"", "asked to, it closes")
+
     def test_requests_that_never_end_their_head(self) -> None:
         for _ in range(MANY):
             self.line("GET / HTTP/1.1").sendall(b"X-Slow: ")

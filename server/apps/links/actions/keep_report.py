@@ -8,6 +8,7 @@ from fractions import Fraction
 from typing import Any
 
 from django.db import connection
+from psycopg import Cursor
 from unvo_core.links.reports import Report
 
 from apps.kernel.public import now
@@ -43,6 +44,14 @@ woken AS (
 """Two seconds later: what comes in until then is taken along with it."""
 
 
+PUT_OFF = """
+INSERT INTO procrastinate_jobs (queue_name, task_name, queueing_lock, args, status, priority, attempts, scheduled_at)
+VALUES ('default', 'links.take_reports', 'links.take_reports', '{}', 'todo', 0, 0, now() + interval '6 seconds')
+ON CONFLICT (queueing_lock) WHERE status = 'todo' DO UPDATE SET scheduled_at = EXCLUDED.scheduled_at
+"""
+"""While they come by the hundred, an item at a time with so many more of it is a third of the work."""
+
+
 def keep_report(line_item_id: int, person_id: int, report: Report) -> bool:
     """Whether it is newer than what is held, and so was kept. Acknowledged after commit; what two processes send of one
     person at one moment is put in order by the row."""
@@ -54,28 +63,35 @@ def keep_where(place: str, which: Mapping[str, Any], report: Report) -> tuple[in
     How many places it told, and in how many of them this was newer than what is held."""
     given: dict[str, Any] = {
         "at": report.at,
-        "activity": report.activity,
-        "grading": report.grading,
+        "activity": report.activity.value,
+        "grading": report.grading.value,
         "given": decimal_of(report.given),
         "most": decimal_of(report.most),
         "comment": report.comment,
         "submitted_at": report.submitted_at,
         "received_at": now(),
     }
-    with connection.cursor() as cursor:
-        cursor.execute(
-            f"WITH place AS ({place}), {KEPT}, {WOKEN}"  # noqa: S608
-            " SELECT (SELECT count(*) FROM place), (SELECT count(*) FROM kept)",
-            {**given, **which},
-        )
-        places, kept = cursor.fetchone()
-    return places, kept
+    told = (
+        f"WITH place AS ({place}), {KEPT}, {WOKEN}"  # noqa: S608
+        " SELECT (SELECT count(*) FROM place), (SELECT count(*) FROM kept)"
+    )
+    connection.ensure_connection()
+    # Django's own cursor has the database plan it anew each time, which takes five times as long as to do it.
+    with connection.wrap_database_errors, Cursor[tuple[int, int]](connection.connection) as cursor:
+        found = cursor.execute(told, {**given, **which}, prepare=True).fetchone()
+    return found or (0, 0)
 
 
 def wake() -> None:
     """Have what waits be taken, in the transaction of what came; once, however much comes."""
     with connection.cursor() as cursor:
         cursor.execute(f"WITH kept AS (SELECT 1), {WOKEN} SELECT 1")
+
+
+def put_off() -> None:
+    """Have what waits, and what comes in a while, be taken at once and later."""
+    with connection.cursor() as cursor:
+        cursor.execute(PUT_OFF)
 
 
 def decimal_of(value: Fraction | None) -> Decimal | None:

@@ -6,14 +6,13 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from django.views.decorators.csrf import csrf_exempt
 from unvo_core.links.reports import read_report
 from unvo_core.problems import Problem
 
 from apps.courses.public import refuse_archived, students
 from apps.gradebook.public import cells_of_item, graded_row
 from apps.kernel.public import Refused, not_found
-from apps.links.actions.keep_report import keep_report, keep_where
+from apps.links.actions.keep_report import keep_report
 from apps.links.keys import key_of
 from apps.links.lti import names
 from apps.links.lti.messages import service_base
@@ -26,65 +25,15 @@ from apps.links.services.doors import (
     body_of,
     context_of,
     link_to_next,
-    pace_of,
     page_of,
     service,
-    token_of,
 )
 from apps.links.services.line_items import row_of
-from apps.links.services.pace import in_pace
-
-PLACE = """
-WITH line AS MATERIALIZED (
-    SELECT line.id FROM links_lineitem line
-    JOIN layout_item item ON item.id = line.item_id
-    JOIN layout_module module ON module.id = item.module_id
-    WHERE line.key = %(key)s AND line.course_id = %(course)s AND line.system_id = %(system)s
-    AND line.dropped_at IS NULL AND NOT item.removed AND NOT module.removed
-), put_to_use AS MATERIALIZED (
-    SELECT system.id FROM links_linkedsystem system
-    JOIN courses_course course ON course.id = %(course)s AND COALESCE(system.course_id, course.id) = course.id
-    JOIN links_deployment deployed ON deployed.system_id = system.id
-    AND COALESCE(deployed.course_id, course.id) = course.id
-    WHERE system.id = %(system)s AND NOT system.off AND NOT system.waits AND %(scope)s = ANY (system.scopes)
-    AND course.removed_at IS NULL AND course.archived_at IS NULL
-    LIMIT 1
-), student AS MATERIALIZED (
-    SELECT known.person_id FROM links_known known
-    JOIN courses_enrolment enrolment ON enrolment.person_id = known.person_id
-    WHERE known.subject = %(subject)s AND known.system_id = %(system)s
-    AND enrolment.course_id = %(course)s AND enrolment.role = 'student' AND %(section)s IN (0, enrolment.section_id)
-)
-SELECT line.id AS line_item_id, student.person_id FROM line, put_to_use, student
-"""
-"""Where a score goes, if all that the steps below look at one by one is as it should be; no row if anything is not."""
-
-
-@csrf_exempt
-def scores(request: HttpRequest, course_id: int, section_id: int, key: UUID) -> HttpResponse:
-    """204 when it is kept: by one statement, because scores come by the hundred a second. Whatever keeps one from being
-    kept so is found step by step, and said."""
-    if request.method == "POST" and _kept_at_once(request, course_id, section_id, key):
-        return HttpResponse(status=204)
-    return _step_by_step(request, course_id=course_id, section_id=section_id, key=key)
-
-
-def _kept_at_once(request: HttpRequest, course_id: int, section_id: int, key: UUID) -> bool:
-    try:
-        system_id, scopes = token_of(request)
-        body = body_of(request)
-    except Refused:
-        return False
-    report = read_report(body)
-    if names.SCORES not in scopes or isinstance(report, Problem) or not in_pace(pace_of(system_id)):
-        return False
-    which = {"key": key, "system": system_id, "scope": names.SCORES, "course": course_id, "section": section_id}
-    return keep_where(PLACE, {**which, "subject": key_of(body.get("userId"))}, report) == (1, 1)
 
 
 @service(POST=(names.SCORES,))
-def _step_by_step(request: HttpRequest, caller: Caller, course_id: int, section_id: int, key: UUID) -> HttpResponse:
-    """What is not later than what is held is refused (409), and changes nothing."""
+def scores(request: HttpRequest, caller: Caller, course_id: int, section_id: int, key: UUID) -> HttpResponse:
+    """204 when it is kept. What is not later than what is held is refused (409), and changes nothing."""
     context = context_of(caller, course_id, section_id)
     refuse_archived(context.course)
     row = row_of(caller, context, str(key))

@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import datetime
 from unittest import mock
 
 from django.db import connection, transaction
 from django.test.utils import CaptureQueriesContext
+from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import KEEPS_UP
 
 from apps.courses.models import Course, Enrolment, Section
 from apps.kernel.clock import now
 from apps.layout.models import Item, Module
+from apps.links import jobs
 from apps.links.lti import names
 from apps.links.models import Deployment, Known, LineItem, LinkedSystem, Reported
-from apps.links.services import scores as service
+from apps.links.services import at_once as service
 from apps.links.tests.test_services import MONDAY, Called
 from apps.people.models import Person
 
@@ -30,11 +33,38 @@ class AtOnce(Called):
         super().setUp()
         self.token = self.tool.token(self.outside, "score")
 
-    def test_it_is_one_statement(self) -> None:
-        with CaptureQueriesContext(connection) as asked:
-            self.assertEqual(self.status(), 204)
-        # The first takes away what an earlier one left.
-        self.assertEqual(len(asked), 2, [one["sql"] for one in asked])
+    def test_it_is_one_statement_that_is_planned_once(self) -> None:
+        for _ in range(2):
+            with CaptureQueriesContext(connection) as asked:
+                self.assertEqual(self.status(), 204)
+            # What takes away what an earlier one left; the one that keeps it goes past Django, which captures.
+            self.assertEqual(len(asked), 1, [one["sql"] for one in asked])
+        with connection.cursor() as cursor:
+            cursor.execute(
+                "SELECT count(*), min(generic_plans + custom_plans) FROM pg_prepared_statements"
+                " WHERE statement LIKE '%%INSERT INTO links_reported%%'"
+            )
+            statements, times = cursor.fetchone()
+        self.assertEqual(statements, 1)
+        self.assertGreaterEqual(times, 2)
+
+    def test_while_many_come_they_are_taken_by_the_many(self) -> None:
+        self.status()
+        job = ProcrastinateJob.objects.get(queueing_lock="links.take_reports", status="todo")
+        with mock.patch.object(jobs, "MANY", 2):
+            jobs.take()
+            self.assertEqual(self.soonest(), job.scheduled_at, "one is not many")
+        with mock.patch.object(jobs, "MANY", 1):
+            self.status()
+            jobs.take()
+        self.assertEqual((self.soonest() - job.scheduled_at).total_seconds(), 4)
+        self.status()
+        self.assertEqual((self.soonest() - job.scheduled_at).total_seconds(), 4, "what comes meanwhile waits along")
+
+    def soonest(self) -> datetime:
+        when = ProcrastinateJob.objects.get(queueing_lock="links.take_reports", status="todo").scheduled_at
+        assert when is not None
+        return when
 
     def changes(self) -> dict[str, Callable[[], object]]:
         """What may have become otherwise since the system was given its token."""
