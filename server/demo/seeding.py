@@ -135,13 +135,14 @@ def _play(course: Course, grader: Person, class_: list[Person], now: datetime, r
         _allow(course, class_[ALLOWED_AT], grader, now)
     laid = layout(course)
     set_7a = next(i for i in laid.student_items.values() if i.title.startswith("Set 7A"))
-    started(
-        course,
-        class_[0],
-        set_7a,
-        now - timedelta(hours=15),
-        "AB: latitude +63.969 m, departure +58.106 m.\nBC: latitude −30.787 m, departure +56.314 m.",
-    )
+    if set_7a.span.due is not None and set_7a.span.due > now:
+        started(
+            course,
+            class_[0],
+            set_7a,
+            now - timedelta(hours=15),
+            "AB: latitude +63.969 m, departure +58.106 m.\nBC: latitude −30.787 m, departure +56.314 m.",
+        )
 
 
 def _allow(course: Course, person: Person, giver: Person, now: datetime) -> None:
@@ -174,8 +175,6 @@ def _sit_now(game: Class, person: Person, now: datetime) -> None:
 
 
 def _settle_keeps_up(game: Class, person: Person) -> None:
-    """The student to sign in as: everything before week 7 in, week 7's work still ahead."""
-    this_week = {
-        i.id for m in game.laid.students if m.week is not None and m.week >= 7 for i in m.items if i.takes_hand_ins
-    }
-    game.forget(person, this_week)
+    """The student to sign in as: everything that was due is in, week 7's other work still ahead."""
+    from_7 = [i for m in game.laid.students if m.week is not None and m.week >= 7 for i in m.items if i.takes_hand_ins]
+    game.forget(person, {i.id for i in from_7 if i.span.due is None or i.span.due > game.now})

@@ -88,6 +88,8 @@ class FromEndToEnd(WithHomework):
 
         self.pick(teacher, "Set 8A", "Set 8B", "Set 7B")
         expect(teacher.get_by_text("Nothing is placed until you say so")).to_be_visible()
+        week = teacher.get_by_role("link", name="Week", exact=True)
+        expect(week).to_have_attribute("href", re.compile(r"/week/\d+$"))
         self.clean_by_axe(teacher)
         teacher.get_by_role("button", name="Place them as drafts").click()
         teacher.wait_for_url("**/week/8")

@@ -34,9 +34,9 @@ class RealClock(Journey):
         at = page.locator(".now-line").first
         expect(at).to_be_attached()
         self.assertLess(abs(self.clock(str(at.get_attribute("data-at"))) - datetime.now(UTC)), timedelta(minutes=3))
-        # Once it is due it is opened, and no more gone on with.
-        link = page.get_by_role("link", name=re.compile("^(Continue|Open): Set 7A")).first
-        title = re.sub("^(Continue|Open): ", "", str(link.get_attribute("aria-label") or link.inner_text()))
+        # Once it is due it is opened, and no more begun.
+        link = page.get_by_role("link", name=re.compile("^(Begin|Open): Set 7A")).first
+        title = re.sub("^(Begin|Open): ", "", str(link.get_attribute("aria-label") or link.inner_text()))
         link.click()
         page.get_by_label("Your text").fill("Closed to 1 : 5200.")
         expect(page.get_by_text("Draft saved")).to_be_visible()

@@ -11,7 +11,7 @@ from apps.path.models import Fact
 from playwright.sync_api import Page, expect
 from procrastinate.contrib.django.models import ProcrastinateJob
 
-from tests.base import INSTRUCTOR, KEEPS_UP
+from tests.base import ADMINISTRATOR, INSTRUCTOR, KEEPS_UP
 from tests.files import PDF, PNG
 from tests.journeys.browser import Journey
 from tests.post import deliver
@@ -308,7 +308,8 @@ class Phone(Journey):
 
     def test_no_page_of_either_role_is_wider_than_the_phone(self) -> None:
         item, module = Item.objects.get(title=SET_7A), Item.objects.get(title=SET_7A).module_id
-        common = ["week/8", "class/13", "search?q=traverse", "library/people", "library/tour"]
+        scored = Item.objects.get(course__slug="srv-110", title="Field book: bearings")
+        common = ["week/8", "class/13", "search?q=traverse", "talk/messages", "library/people", "library/tour"]
         pages = {
             KEEPS_UP: ["term/map", "term/month", "term/agenda", "term/points", "library/errata", *common],
             INSTRUCTOR: [
@@ -316,6 +317,7 @@ class Phone(Journey):
                 f"roster/module/{module}",
                 "gradebook",
                 f"grade/{item.pk}",
+                f"item/{scored.pk}",
                 *(f"setup/{part}" for part in ("schedule", "rhythm", "paste", "move", "check", "allowances")),
                 *common,
             ],
@@ -327,6 +329,25 @@ class Phone(Journey):
                 expect(page.locator("main")).to_be_visible()
                 with self.subTest(f"{who} {path}"):
                     self.assertLessEqual(self.width(page), 390)
+
+    def test_sheets_and_items_are_no_wider_than_a_tablet(self) -> None:
+        item = Item.objects.get(course__slug="srv-110", title="Field book: bearings")
+        for who in (KEEPS_UP, INSTRUCTOR):
+            page = self.page(who, viewport={"width": 768, "height": 1024})
+            for path in ("week/6", "week/7", "term/map", f"item/{item.pk}"):
+                self.go(page, f"/c/srv-110/{path}")
+                expect(page.locator("main")).to_be_visible()
+                with self.subTest(f"{who} {path}"):
+                    self.assertLessEqual(self.width(page), 768)
+
+    def test_what_administrators_see_is_no_wider_than_the_phone(self) -> None:
+        page = self.page(ADMINISTRATOR, "/administration/terms", **self.WIDTHS)
+        for part in ("terms", "courses", "people", "systems", "log"):
+            self.go(page, f"/administration/{part}")
+            expect(page.get_by_role("heading", name="Administration")).to_be_visible()
+            expect(page.get_by_text("Loading", exact=True)).to_have_count(0)
+            with self.subTest(part):
+                self.assertLessEqual(self.width(page), 390)
 
     def test_parts_fold_away_and_places_stand_at_the_foot(self) -> None:
         page = self.page(KEEPS_UP, **self.WIDTHS)

@@ -86,6 +86,7 @@ export default {
     noCourses: "You are in no course yet. Your instructor puts you on the roster; then it appears here.",
     notFound: "There is nothing at this address.",
     toStart: "To your courses",
+    again: "Try again",
   },
   wrong: {
     failed: "Something failed on our side. Nothing was changed. Try again in a moment.",
@@ -193,6 +194,7 @@ export default {
     doneWhen: "Counts as done when",
     effort: "Takes about",
     ownTime: "{at} your time",
+    more: "What else to do with this item",
     previous: "Previous: {title}",
     next: "Next: {title}",
     tick: "I’ve done this",

@@ -55,10 +55,11 @@ useKeys(() => ({ "/": () => field.value?.focus() }));
 
 <style scoped>
 .search {
+  flex: 0 1 210px;
   min-width: 0;
 }
 input {
-  width: 210px;
+  width: 100%;
   height: 32px;
   padding: 0 10px;
   border: 1px solid color-mix(in srgb, var(--on-bar) 32%, transparent);

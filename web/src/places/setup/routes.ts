@@ -20,17 +20,17 @@ export default [
     meta: { place: "setup" },
   },
   {
-    path: "systems/:key",
+    path: "systems/:system",
     name: "system-access",
     component: () => import("./pages/AccessPage.vue"),
-    props: (route) => ({ slug: String(route.params.slug), system: String(route.params.key) }),
+    props: (route) => ({ slug: String(route.params.slug), system: String(route.params.system) }),
     meta: { place: "setup" },
   },
   {
-    path: "picked/:key",
+    path: "picked/:picking",
     name: "picked",
     component: () => import("./pages/PickedPage.vue"),
-    props: (route) => ({ slug: String(route.params.slug), picking: String(route.params.key) }),
+    props: (route) => ({ slug: String(route.params.slug), picking: String(route.params.picking) }),
     meta: { place: "setup" },
   },
 ] satisfies RouteRecordRaw[];

@@ -7,7 +7,13 @@ export interface Choice {
   disabled?: boolean;
 }
 
-const { label, choices, bar = false } = defineProps<{ label: string; choices: Choice[]; bar?: boolean }>();
+/** `up`: it opens above, as at the foot of a page. */
+const {
+  label,
+  choices,
+  bar = false,
+  up = false,
+} = defineProps<{ label: string; choices: Choice[]; bar?: boolean; up?: boolean }>();
 const emit = defineEmits<{ choose: [key: string] }>();
 </script>
 
@@ -16,7 +22,7 @@ const emit = defineEmits<{ choose: [key: string] }>();
     <MenuButton class="opener" :class="{ bar }" :aria-label="label"
       ><slot>{{ label }}</slot></MenuButton
     >
-    <MenuItems class="list">
+    <MenuItems class="list" :class="{ up }">
       <MenuItem
         v-for="choice in choices"
         :key="choice.key"
@@ -64,6 +70,10 @@ const emit = defineEmits<{ choose: [key: string] }>();
   border-radius: 4px;
   background: var(--sheet);
   box-shadow: 0 8px 30px rgb(0 0 0 / 20%);
+}
+.up {
+  bottom: 100%;
+  margin-bottom: 4px;
 }
 .choice {
   display: block;

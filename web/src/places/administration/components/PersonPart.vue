@@ -156,5 +156,11 @@ const facts = (one: One): string =>
   .row {
     grid-template-columns: minmax(0, 1fr) 34px;
   }
+  .row > * {
+    grid-column: 1;
+  }
+  .row > :last-child {
+    grid-area: 1 / 2;
+  }
 }
 </style>

@@ -7,6 +7,7 @@ import { isWalking } from "@/api/walk";
 import { itemPath } from "@/frame/addresses";
 import { useItemWrites, useMyWork } from "../queries";
 import type { OwnAction } from "../own";
+import PartWaits from "../components/PartWaits.vue";
 import HandInPanel from "./HandInPanel.vue";
 import WalkScore from "./WalkScore.vue";
 
@@ -16,11 +17,12 @@ const { t } = useI18n();
 const router = useRouter();
 const id = () => page.row.id;
 const walking = computed(() => isWalking(slug));
-const { data: work } = useMyWork(
+const mine = useMyWork(
   () => slug,
   id,
   () => !walking.value,
 );
+const { data: work } = mine;
 const writes = useItemWrites(() => slug, id);
 const panel = useTemplateRef<InstanceType<typeof HandInPanel>>("panel");
 
@@ -46,5 +48,6 @@ defineExpose({ action });
 
 <template>
   <WalkScore v-if="walking && page.row.open && page.row.points" @score="writes.walkScore" />
-  <HandInPanel v-if="!walking && work" ref="panel" :page="page" :work="work" :slug="slug" />
+  <HandInPanel v-else-if="!walking && work" ref="panel" :page="page" :work="work" :slug="slug" />
+  <PartWaits v-else :query="mine" />
 </template>

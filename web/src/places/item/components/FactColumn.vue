@@ -80,7 +80,10 @@ function late(): Fact[] {
   const { row } = page;
   if (!row.due || !kinds.kindOf(row.kind)?.takes_hand_ins)
     return row.closes ? [{ name: t("item.closes"), value: times.value.moment(row.closes), lines: [] }] : [];
-  const value = row.closes ? t("item.lateUntil", { at: times.value.moment(row.closes) }) : t("item.noLate");
+  const until = row.closes ? t("item.lateUntil", { at: times.value.moment(row.closes) }) : "";
+  // What late work loses is not said before it is read.
+  if (!grading) return until ? [{ name: t("item.late"), value: until, lines: [] }] : [];
+  const value = until || t("item.noLate");
   const lines = [];
   if (grading?.late_percent && grading.late_per) {
     lines.push(

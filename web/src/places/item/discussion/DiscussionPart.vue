@@ -10,6 +10,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { useQueryClient } from "@tanstack/vue-query";
 import type { OwnAction } from "../own";
+import PartWaits from "../components/PartWaits.vue";
 import PostCard from "./PostCard.vue";
 import TalkLane from "./TalkLane.vue";
 import { useTalk, useTalkNews, useTalkWrites } from "./queries";
@@ -26,11 +27,12 @@ const router = useRouter();
 const queries = useQueryClient();
 const id = () => page.row.id;
 const { wish, show, scoring } = useTalkWish();
-const { data: talk } = useTalk(
+const reading = useTalk(
   () => slug,
   id,
   () => wish.value,
 );
+const { data: talk } = reading;
 const { data: news } = useTalkNews(
   () => slug,
   id,
@@ -234,6 +236,7 @@ defineExpose({ action });
       }}</UiButton>
     </nav>
   </section>
+  <PartWaits v-else :query="reading" />
 </template>
 
 <style scoped>

@@ -7,6 +7,7 @@ import { touched } from "@/api/reads";
 import { useStale, useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
+import PartWaits from "../components/PartWaits.vue";
 import AccessNote from "./AccessNote.vue";
 import LinkFacts from "./LinkFacts.vue";
 import { useLink, useLinkWrites } from "./queries";
@@ -21,7 +22,8 @@ const stale = useStale();
 const route = useRoute();
 const router = useRouter();
 const id = () => page.row.id;
-const { data: link, error } = useLink(() => slug, id);
+const reading = useLink(() => slug, id);
+const { data: link, error } = reading;
 const writes = useLinkWrites(() => slug, id);
 const framed = ref(false);
 /** For a problem that the reader came back to ask about. */
@@ -116,4 +118,5 @@ async function here(): Promise<void> {
   <p v-else-if="unset" class="card mt-5 px-4 py-3 text-soft">
     {{ t("links.notSetStudent") }}
   </p>
+  <PartWaits v-else :query="reading" />
 </template>

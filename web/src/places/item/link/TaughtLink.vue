@@ -6,6 +6,7 @@ import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import { say, sayWrong } from "@/ui/notice/notices";
+import PartWaits from "../components/PartWaits.vue";
 import LinkFacts from "./LinkFacts.vue";
 import LinkSettings from "./LinkSettings.vue";
 import { useLink, useLinkWrites, useReports } from "./queries";
@@ -16,7 +17,8 @@ const { t } = useI18n();
 const wrong = useWrong();
 const times = useTimes(() => page.zone);
 const id = () => page.row.id;
-const { data: link, error } = useLink(() => slug, id);
+const reading = useLink(() => slug, id);
+const { data: link, error } = reading;
 const { data: reports } = useReports(
   () => slug,
   id,
@@ -111,6 +113,7 @@ defineExpose({ action });
       </div>
     </template>
     <p v-else-if="unset" class="card px-4 py-3 text-soft">{{ t("links.notSet") }}</p>
+    <PartWaits v-else :query="reading" />
     <LinkSettings v-if="page.can_lay_out && (link || unset)" :link="link" :slug="slug" :id="page.row.id" />
   </section>
 </template>

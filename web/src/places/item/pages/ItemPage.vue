@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { Problem } from "@/api/client";
 import { useWrong } from "@/frame/writes";
-import { itemPath, setupPath, stepPath } from "@/frame/addresses";
+import { itemPath, stepPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
 import { useKeys } from "@/frame/shortcuts";
@@ -15,6 +15,7 @@ import UiButton from "@/ui/button/UiButton.vue";
 import RichText from "@/ui/richtext/RichText.vue";
 import FactColumn from "../components/FactColumn.vue";
 import FootBar from "../components/FootBar.vue";
+import TaughtActs from "../components/TaughtActs.vue";
 import ItemBody from "../components/ItemBody.vue";
 import LockedItem from "../components/LockedItem.vue";
 import PathColumn from "../components/PathColumn.vue";
@@ -156,11 +157,13 @@ useKeys(() => ({
       </main>
       <FootBar :page="page" :slug="slug">
         <template v-if="page.teaching">
-          <UiButton v-if="page.can_lay_out" @click="allowing = true">{{ t("allow.title") }}</UiButton>
-          <UiButton v-if="page.can_lay_out" look="text" :to="`${setupPath(slug, 'history')}?item=${id}`">{{
-            t("history.of")
-          }}</UiButton>
-          <UiButton v-if="page.can_lay_out" @click="settings = true">{{ t("layout.edit") }}</UiButton>
+          <TaughtActs
+            v-if="page.can_lay_out"
+            :id="id"
+            :slug="slug"
+            @allow="allowing = true"
+            @set="settings = true"
+          />
           <UiButton v-if="scored && page.row.points" :look="kind?.talks ? 'plain' : 'main'" :to="scored">{{
             t(kind?.talks ? "talk.scoreParts" : kind?.puts_questions ? "quiz.toClass" : "grading.go")
           }}</UiButton>

@@ -12,6 +12,7 @@ import { useTimes } from "@/ui/moment/zones";
 import type { OwnAction } from "../own";
 import { useItemWrites } from "../queries";
 import WalkScore from "../assignment/WalkScore.vue";
+import PartWaits from "../components/PartWaits.vue";
 import { useBegin, useMyQuiz } from "./queries";
 import SheetPart from "./SheetPart.vue";
 
@@ -22,11 +23,12 @@ const router = useRouter();
 const wrong = useWrong();
 const id = () => page.row.id;
 const walking = computed(() => isWalking(slug));
-const { data: quiz } = useMyQuiz(
+const mine = useMyQuiz(
   () => slug,
   id,
   () => !walking.value,
 );
+const { data: quiz } = mine;
 const begin = useBegin(() => slug, id);
 const writes = useItemWrites(() => slug, id);
 const times = useTimes(() => page.zone);
@@ -151,6 +153,7 @@ function attemptWords(one: Shapes["OwnAttempt"]): string {
     </form>
     <p v-if="problem" role="alert" class="mt-3 text-late">{{ problem }}</p>
   </section>
+  <PartWaits v-else :query="mine" />
 </template>
 
 <style scoped>

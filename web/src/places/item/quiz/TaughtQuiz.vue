@@ -4,15 +4,17 @@ import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
 import { quizSetupPath, quizSheetsPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
+import PartWaits from "../components/PartWaits.vue";
 import { useQuizSetup } from "./queries";
 
 /** A quiz as those who teach it find it: what it puts, and the ways to its questions and its class. */
 const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>();
 const { t } = useI18n();
-const { data: setup } = useQuizSetup(
+const reading = useQuizSetup(
   () => slug,
   () => page.row.id,
 );
+const { data: setup } = reading;
 const count = computed(() => (setup.value?.slots ?? []).reduce((sum, one) => sum + one.count, 0));
 defineExpose({ action: null });
 </script>
@@ -51,6 +53,7 @@ defineExpose({ action: null });
       }}</UiButton>
     </div>
   </section>
+  <PartWaits v-else :query="reading" />
 </template>
 
 <style scoped>

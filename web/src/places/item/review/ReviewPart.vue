@@ -10,6 +10,7 @@ import StateTile from "@/ui/tile/StateTile.vue";
 import { useQueryClient } from "@tanstack/vue-query";
 import type { OwnAction } from "../own";
 import { useItemWrites } from "../queries";
+import PartWaits from "../components/PartWaits.vue";
 import { useMyReviews } from "./queries";
 import ReviewForm from "./ReviewForm.vue";
 
@@ -20,11 +21,12 @@ const router = useRouter();
 const queries = useQueryClient();
 const id = () => page.row.id;
 const walking = computed(() => isWalking(slug));
-const { data: reviews } = useMyReviews(
+const mine = useMyReviews(
   () => slug,
   id,
   () => !walking.value,
 );
+const { data: reviews } = mine;
 const writes = useItemWrites(() => slug, id);
 const at = ref(0);
 /** Those that were looked at stay, with what is typed in them. */
@@ -115,6 +117,7 @@ defineExpose({ action });
       </template>
     </template>
   </section>
+  <PartWaits v-else :query="mine" />
 </template>
 
 <style scoped>

@@ -11,6 +11,7 @@ import UiDialog from "@/ui/dialog/UiDialog.vue";
 import UiCheck from "@/ui/field/UiCheck.vue";
 import UiField from "@/ui/field/UiField.vue";
 import { say, sayWrong } from "@/ui/notice/notices";
+import PartWaits from "../components/PartWaits.vue";
 import { useReviewClass, useReviewWrites } from "./queries";
 
 /** A peer review as those who teach find it: who reads what, how far readers are, what the works were given. */
@@ -18,7 +19,8 @@ const { page, slug } = defineProps<{ page: Shapes["ItemPage"]; slug: string }>()
 const { t } = useI18n();
 const wrong = useWrong();
 const id = () => page.row.id;
-const { data: found } = useReviewClass(() => slug, id);
+const reading = useReviewClass(() => slug, id);
+const { data: found } = reading;
 const writes = useReviewWrites(() => slug, id);
 const form = ref({ of: 0, each: 2, anonymous: true });
 const kept = ref("");
@@ -150,6 +152,7 @@ defineExpose({ action: null });
       <UiButton look="text" @click="taking = false">{{ t("app.cancel") }}</UiButton>
     </UiDialog>
   </section>
+  <PartWaits v-else :query="reading" />
 </template>
 
 <style scoped>

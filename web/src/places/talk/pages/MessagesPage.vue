@@ -100,7 +100,7 @@ async function reply(html: string): Promise<void> {
         t("written.drop")
       }}</UiButton>
     </div>
-    <div class="grid max-w-5xl items-start gap-4 md:grid-cols-[minmax(240px,1fr)_2fr]">
+    <div class="grid max-w-5xl grid-cols-1 items-start gap-4 md:grid-cols-[minmax(240px,1fr)_minmax(0,2fr)]">
       <nav :aria-label="t('written.threads')" :class="{ 'max-md:hidden': thread }">
         <p v-if="!lines.length" class="card p-5 text-soft">
           {{ t(search ? "written.noneFound" : page.teaching ? "written.emptyTeacher" : "written.empty") }}

@@ -144,11 +144,11 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
 
 <style scoped>
 .sheet {
-  --sheet-columns: 36px minmax(200px, 372px) minmax(320px, 490px) minmax(250px, 1fr);
+  --sheet-columns: 36px minmax(160px, 372px) minmax(210px, 490px) minmax(220px, 1fr);
   margin: 0 24px;
 }
 .sheet.teaching {
-  --sheet-columns: 54px minmax(200px, 354px) minmax(320px, 440px) minmax(250px, 1fr) 40px;
+  --sheet-columns: 54px minmax(160px, 354px) minmax(210px, 440px) minmax(200px, 1fr) 40px;
 }
 .sheet.undated {
   --sheet-columns: 36px minmax(200px, 1fr) minmax(250px, 1fr);
