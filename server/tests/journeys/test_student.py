@@ -171,6 +171,18 @@ class Thread(Journey):
         kept = HandIn.objects.get(item__title=SET_7B, person__username=KEEPS_UP)
         self.assertEqual(kept.text, "typed in the tunnel")
 
+    def test_an_items_own_part_that_can_not_be_read_says_so_and_is_read_again(self) -> None:
+        page = self.page(KEEPS_UP)
+        page.context.route("**/items/*/hand-in", lambda route: route.fulfill(status=500, body="{}"))
+        self.go(page, f"/c/srv-110/item/{Item.objects.get(title=SET_7A).pk}")
+        expect(page.get_by_role("alert")).to_contain_text("Something failed on our side")
+        expect(page.get_by_label("Your text")).to_have_count(0)
+        page.wait_for_load_state("networkidle")
+        page.context.unroute("**/items/*/hand-in")
+        page.get_by_role("button", name="Try again").click()
+        expect(page.get_by_label("Your text")).to_be_visible()
+        expect(page.get_by_role("alert")).to_have_count(0)
+
     def test_files_dropped_on_the_work_are_taken_in(self) -> None:
         page = self.page(KEEPS_UP)
         self.row(page, SET_7A).get_by_role("link", name=f"Continue: {SET_7A}").click()

@@ -57,9 +57,10 @@ class AtOnce(Called):
         with mock.patch.object(jobs, "MANY", 1):
             self.status()
             jobs.take()
-        self.assertEqual((self.soonest() - job.scheduled_at).total_seconds(), 4)
+        later = self.soonest()
+        self.assertGreaterEqual((later - job.scheduled_at).total_seconds(), 4)
         self.status()
-        self.assertEqual((self.soonest() - job.scheduled_at).total_seconds(), 4, "what comes meanwhile waits along")
+        self.assertEqual(self.soonest(), later, "what comes meanwhile waits along")
 
     def soonest(self) -> datetime:
         when = ProcrastinateJob.objects.get(queueing_lock="links.take_reports", status="todo").scheduled_at
