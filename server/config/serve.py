@@ -29,7 +29,7 @@ MOST_ANSWER_KEPT = 64 * 1024 * 1024
 """Bytes of an answer that wait for a slow client without holding a thread."""
 
 
-class Answer(WSGITask):
+class Answer(WSGITask):  # type: ignore[misc]  # the library has no types
     """An answer that has no body (204, 304) ends with its head (RFC 9112, 6.3), and the connection stays for the next:
     waitress closes it, as it would where it can't tell how long a body is."""
 
