@@ -2,4 +2,8 @@
 
 from django.core.wsgi import get_wsgi_application
 
-application = get_wsgi_application()
+_pages = get_wsgi_application()
+
+from apps.links.public import scores_at_once  # noqa: E402  # only once the applications are there
+
+application = scores_at_once(_pages)

@@ -11,6 +11,7 @@ from apps.kernel.downloads import send_file
 from apps.kernel.editions import edition, editions, require_edition
 from apps.kernel.lanes import Lane
 from apps.kernel.letters import plain_letters
+from apps.kernel.log_lines import REQUEST_NUMBER, own_number, tell_request
 from apps.kernel.models import AuditRecord, AuditTouch, StoredFile
 from apps.kernel.packing import Entry, Names, file_entry, file_name, packed, text_entry
 from apps.kernel.paper import pdf, pdf_answer
@@ -33,6 +34,7 @@ from apps.kernel.writes import write
 from apps.kernel.written import Written, plain, written
 
 __all__ = [
+    "REQUEST_NUMBER",
     "SYSTEM",
     "Actor",
     "Allowed",
@@ -78,6 +80,7 @@ __all__ = [
     "on_disk",
     "on_one_line",
     "one_line",
+    "own_number",
     "packed",
     "pdf",
     "pdf_answer",
@@ -102,6 +105,7 @@ __all__ = [
     "spreadsheet",
     "store",
     "tables",
+    "tell_request",
     "text_entry",
     "together",
     "untold",

@@ -8,6 +8,7 @@ from apps.links.losses import AccessLoss, own_losses
 from apps.links.pages.items import score_source
 from apps.links.people import keep_names
 from apps.links.queries import framed_origins, system_for, system_names, systems_here
+from apps.links.services.at_once import scores_at_once
 from apps.links.services.urls import urlpatterns as LTI
 from apps.links.sources import OwnSource, own_sources
 from apps.links.stated import stated_dues, stray_line_items, unlinked_items
@@ -29,6 +30,7 @@ __all__ = [
     "own_losses",
     "own_sources",
     "score_source",
+    "scores_at_once",
     "stated_dues",
     "stray_line_items",
     "system_for",

@@ -28,7 +28,7 @@ def _unscored(of: Q) -> Any:
     its = {"item_id": OuterRef("item_id"), "person_id": OuterRef("person_id")}
     rows = Fact.objects.filter(
         of, kind__in=(Fact.STARTED, Fact.POSTED), item__kind=DISCUSSION.code, item__points__gt=0, item__removed=False
-    ).exclude(Q(score_of(**its)) | Q(excused_cell(**its)))
+    ).filter(~score_of(**its), ~excused_cell(**its))
     return rows.annotate(post_id=Value(0), why=Value(""), said=Value(""))
 
 

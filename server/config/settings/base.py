@@ -64,7 +64,6 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "apps.kernel.log_lines.numbered",
     "django.middleware.security.SecurityMiddleware",
-    "apps.links.services.at_once.scores_at_once",
     "apps.kernel.requests.nothing_at_nul",
     "apps.kernel.requests.nothing_personal_kept",
     "apps.kernel.compression.CompressedAnswers",
@@ -124,19 +123,18 @@ TEMPLATES = [
 # A pooler such as PgBouncer between the web processes and the database: it keeps the connections, and what holds over
 # several transactions (prepared statements, cursors) is not used.
 POOLED = os.environ.get("UNVO_DB_POOLED", "") == "1"
-# A connection is looked at before it is used: one that the database closed meanwhile fails no request, and a database
-# that is back is asked at once.
+# A connection is looked at before it is used (config/database): one that the database closed meanwhile fails no
+# request, and a database that is back is asked at once.
 OWN_POOL = {"min_size": 2, "max_size": 12, "timeout": 2, "reconnect_timeout": 2}
 DATABASES = {
     "default": {
-        "ENGINE": "django.db.backends.postgresql",
+        "ENGINE": "config.database",
         "NAME": os.environ.get("UNVO_DB_NAME", "unvo"),
         "USER": os.environ.get("UNVO_DB_USER", "unvo"),
         "PASSWORD": os.environ.get("UNVO_DB_PASSWORD", ""),
         "HOST": os.environ.get("UNVO_DB_HOST", "127.0.0.1"),
         "PORT": os.environ.get("UNVO_DB_PORT", "5432"),
         "CONN_MAX_AGE": 0,
-        "CONN_HEALTH_CHECKS": True,
         "DISABLE_SERVER_SIDE_CURSORS": POOLED,
         # Queries are short: to compile one takes longer than it saves. A pooler takes no such option, and keeps no
         # prepared statements; only what asks for it is prepared (links/actions/keep_report.py).

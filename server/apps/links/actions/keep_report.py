@@ -61,7 +61,23 @@ def keep_report(line_item_id: int, person_id: int, report: Report) -> bool:
 def keep_where(place: str, which: Mapping[str, Any], report: Report) -> tuple[int, int]:
     """One statement, and so one transaction: `place` is a query that tells line_item_id and person_id, or no row.
     How many places it told, and in how many of them this was newer than what is held."""
-    given: dict[str, Any] = {
+    connection.ensure_connection()
+    # Django's own cursor has the database plan it anew each time, which takes five times as long as to do it.
+    with connection.wrap_database_errors, Cursor[tuple[int, int]](connection.connection) as cursor:
+        found = cursor.execute(keeping(place), {**told_by(report), **which}, prepare=True).fetchone()
+    return found or (0, 0)
+
+
+def keeping(place: str) -> str:
+    """The statement, in which `place` and what told_by() names are still to be given."""
+    return (
+        f"WITH place AS ({place}), {KEPT}, {WOKEN}"  # noqa: S608
+        " SELECT (SELECT count(*) FROM place), (SELECT count(*) FROM kept)"
+    )
+
+
+def told_by(report: Report) -> dict[str, Any]:
+    return {
         "at": report.at,
         "activity": report.activity.value,
         "grading": report.grading.value,
@@ -71,15 +87,6 @@ def keep_where(place: str, which: Mapping[str, Any], report: Report) -> tuple[in
         "submitted_at": report.submitted_at,
         "received_at": now(),
     }
-    told = (
-        f"WITH place AS ({place}), {KEPT}, {WOKEN}"  # noqa: S608
-        " SELECT (SELECT count(*) FROM place), (SELECT count(*) FROM kept)"
-    )
-    connection.ensure_connection()
-    # Django's own cursor has the database plan it anew each time, which takes five times as long as to do it.
-    with connection.wrap_database_errors, Cursor[tuple[int, int]](connection.connection) as cursor:
-        found = cursor.execute(told, {**given, **which}, prepare=True).fetchone()
-    return found or (0, 0)
 
 
 def wake() -> None:

@@ -84,7 +84,7 @@ def service(**scopes: tuple[str, ...]) -> Callable[[View], View]:
 
 def caller_of(request: HttpRequest, wanted: tuple[str, ...]) -> Caller:
     """Raises Refused: 401 without a token that is good, 403 with one for something else, 429 for too many calls."""
-    system_id, scopes = token_of(request)
+    system_id, scopes = token_in(request.headers.get("Authorization", ""))
     system = LinkedSystem.objects.filter(pk=system_id, off=False, waits=False).first()
     if system is None:
         raise Refused("links.no_token", status=401)
@@ -101,9 +101,9 @@ def pace_of(system_id: int) -> str:
     return f"service:{system_id}"
 
 
-def token_of(request: HttpRequest) -> tuple[int, list[str]]:
-    """For which system it was given, and for which scopes then. Raises Refused."""
-    kind, _, token = request.headers.get("Authorization", "").partition(" ")
+def token_in(authorization: str) -> tuple[int, list[str]]:
+    """For which system the token of this header was given, and for which scopes then. Raises Refused."""
+    kind, _, token = authorization.partition(" ")
     if kind.lower() != "bearer" or not token:
         raise Refused("links.no_token", status=401)
     try:
@@ -130,11 +130,15 @@ def context_of(caller: Caller, course_id: int, section_id: int) -> Context:
 
 
 def body_of(request: HttpRequest) -> dict[str, Any]:
-    """A JSON object. Numbers with a point are read as they are written."""
-    if len(request.body) > MOST_BODY:
+    return body_in(request.body)
+
+
+def body_in(body: bytes) -> dict[str, Any]:
+    """A JSON object. Numbers with a point are read as they are written. Raises Refused."""
+    if len(body) > MOST_BODY:
         raise Refused("links.body_large", status=413)
     try:
-        found = readable(json.loads(request.body, parse_constant=_no_number))
+        found = readable(json.loads(body, parse_constant=_no_number))
     except (ValueError, RecursionError) as error:
         raise Refused("links.body", status=400) from error
     if not isinstance(found, dict):

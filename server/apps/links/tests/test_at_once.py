@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Callable
 from datetime import datetime
+from typing import Any
 from unittest import mock
 
-from django.db import connection, transaction
+from config.wsgi import application
+from django.core.wsgi import get_wsgi_application
+from django.db import connection, connections, transaction
+from django.http import HttpResponse
+from django.test import Client, override_settings
 from django.test.utils import CaptureQueriesContext
 from procrastinate.contrib.django.models import ProcrastinateJob
 from tests.base import KEEPS_UP
@@ -18,16 +24,34 @@ from apps.links import jobs
 from apps.links.lti import names
 from apps.links.models import Deployment, Known, LineItem, LinkedSystem, Reported
 from apps.links.services import at_once as service
+from apps.links.services.doors import MOST_BODY
 from apps.links.tests.test_services import MONDAY, Called
 from apps.people.models import Person
 
 
+class WebProcess(Client):
+    """A caller from outside, whose calls go all the way that they go in a web process, in the test's transaction."""
+
+    def __init__(self, process: Any = application) -> None:
+        super().__init__()
+        self.process = process
+
+    def request(self, **request: Any) -> HttpResponse:  # type: ignore[override]
+        told: list[tuple[str, list[tuple[str, str]]]] = []
+        with mock.patch.object(connections["default"], "close"):
+            parts = self.process(self._base_environ(**request), lambda *given: told.append(given))  # type: ignore[arg-type]
+        [(status, headers)] = told
+        return HttpResponse(b"".join(parts), status=int(status[:3]), headers=dict(headers))
+
+
 class AtOnce(Called):
+    def told(self, body: Any) -> HttpResponse:
+        answer: HttpResponse = self.tool.call(WebProcess(), "POST", f"{self.line}/scores", self.token, body)
+        return answer
+
     def status(self) -> int:
         Reported.objects.all().delete()
-        body = self.tool.score(self.claims["sub"], 8, 10, MONDAY)
-        answer = self.tool.call(self.outside, "POST", f"{self.line}/scores", self.token, body)
-        return int(answer.status_code)
+        return self.told(self.tool.score(self.claims["sub"], 8, 10, MONDAY)).status_code
 
     def setUp(self) -> None:
         super().setUp()
@@ -47,6 +71,36 @@ class AtOnce(Called):
             statements, times = cursor.fetchone()
         self.assertEqual(statements, 1)
         self.assertGreaterEqual(times, 2)
+
+    def test_what_keeps_one_from_being_kept_is_said_as_ever(self) -> None:
+        good = self.tool.score(self.claims["sub"], 8, 10, MONDAY)
+        for body, status, code in (
+            (good, 204, ""),
+            (good, 409, "links.older"),
+            (good | {"scoreGiven": "eight"}, 400, "links.score_given"),
+            ([good], 400, "links.body"),
+            (good | {"comment": "x" * MOST_BODY}, 413, "links.body_large"),
+        ):
+            with self.subTest(status=status, code=code):
+                told = self.told(body)
+                self.assertEqual(told.status_code, status)
+                self.assertEqual(json.loads(told.content or "{}").get("title", ""), code)
+                self.assertRegex(told["X-Request-ID"], "^[0-9a-f]{16}$")
+
+    def test_one_that_did_not_come_by_tls_where_it_must_is_not_kept(self) -> None:
+        body, token = self.tool.score(self.claims["sub"], 8, 10, MONDAY), self.token
+        with override_settings(SECURE_SSL_REDIRECT=True, SECURE_PROXY_SSL_HEADER=("HTTP_X_FORWARDED_PROTO", "https")):
+            process = WebProcess(service.scores_at_once(get_wsgi_application()))
+            plain = self.tool.call(process, "POST", f"{self.line}/scores", token, body)
+            self.assertEqual((plain.status_code, Reported.objects.exists()), (301, False))
+            process.defaults["HTTP_X_FORWARDED_PROTO"] = "https"
+            self.assertEqual(self.tool.call(process, "POST", f"{self.line}/scores", token, body).status_code, 204)
+
+    def test_a_line_of_the_log_tells_of_it(self) -> None:
+        with self.assertLogs("unvo.requests", "INFO") as logged:
+            self.status()
+        [line] = [record for record in logged.records if getattr(record, "path", "").endswith("/scores")]
+        self.assertEqual((line.method, line.status), ("POST", 204))  # type: ignore[attr-defined]
 
     def test_while_many_come_they_are_taken_by_the_many(self) -> None:
         self.status()

@@ -3,19 +3,19 @@
 from __future__ import annotations
 
 import json
+import re
+import socket
 import time
 from argparse import ArgumentParser
 from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
-from http.client import HTTPConnection
 from threading import Lock
 from typing import Any
 from urllib.parse import urlsplit
 
 from django.core.management import BaseCommand
-from django.db import connections
 from pylti1p3.service_connector import ServiceConnector
 
 from sets.clock import now
@@ -24,6 +24,7 @@ from sets.models import Account, Placed, Platform
 from sets.sending import SCORE
 
 SCORE_TYPE = "application/vnd.ims.lis.v1.score+json"
+LENGTH = re.compile(rb"(?i)content-length:\s*(\d+)")
 
 
 class Sender:
@@ -32,51 +33,45 @@ class Sender:
     def __init__(self, platform: Platform) -> None:
         found = configuration().find_registration_by_params(platform.issuer, platform.client_id)
         token = ServiceConnector(found).get_access_token([SCORE])
-        self.headers = {"Authorization": f"Bearer {token}", "Content-Type": SCORE_TYPE}
-        self.connection = HTTPConnection(urlsplit(platform.issuer).netloc, timeout=10)
+        there = urlsplit(platform.issuer)
+        self.head = f"Host: {there.netloc}\r\nAuthorization: Bearer {token}\r\nContent-Type: {SCORE_TYPE}\r\n".encode()
+        self.connection = socket.create_connection((there.hostname, there.port or 80), timeout=10)
+        self.connection.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)
 
-    def post(self, line: str, body: dict[str, Any]) -> int:
-        self.connection.request("POST", f"{urlsplit(line).path}/scores", json.dumps(body), self.headers)
-        answer = self.connection.getresponse()
-        answer.read()
-        return answer.status
+    def post(self, score: Score) -> int:
+        """The status of the answer. Raises ConnectionError when the other side has closed."""
+        self.connection.sendall(score.first + self.head + score.rest)
+        got = b""
+        while b"\r\n\r\n" not in got:
+            got += self.received()
+        head, _, body = got.partition(b"\r\n\r\n")
+        length = LENGTH.search(head)
+        while length and len(body) < int(length[1]):
+            body += self.received()
+        return int(head.split(maxsplit=2)[1])
+
+    def received(self) -> bytes:
+        got = self.connection.recv(65_536)
+        if not got:
+            raise ConnectionError("closed by the platform")
+        return got
 
 
-@dataclass
-class Burst:
-    """What is sent, and what came back. The first score is of `start`, and each that follows a millisecond later and
-    not less."""
+@dataclass(frozen=True, slots=True)
+class Score:
+    """One that will be sent, with its request written out but for what its sender adds."""
 
-    platform: Platform
-    pairs: list[tuple[str, str, float]]
-    most: int
-    rate: float
-    start: datetime
-    begun: float = field(default_factory=time.monotonic)
-    next: int = 0
-    statuses: Counter[int] = field(default_factory=Counter)
-    last: dict[tuple[str, str], tuple[str, float]] = field(default_factory=dict)
-    times: list[float] = field(default_factory=list)
-    lock: Lock = field(default_factory=Lock)
+    line: str
+    subject: str
+    at: str
+    given: float
+    first: bytes
+    rest: bytes
 
-    def work(self) -> None:
-        """One of several who send; each takes the next as its time comes."""
-        sender = Sender(self.platform)
-        while (number := self.taken()) is not None:
-            time.sleep(max(0.0, self.begun + number / self.rate - time.monotonic()))
-            self.send(number, sender)
-        connections.close_all()
 
-    def taken(self) -> int | None:
-        with self.lock:
-            number, self.next = self.next, self.next + 1
-        return number if number < self.most else None
-
-    def send(self, number: int, sender: Sender) -> None:
-        line, subject, most = self.pairs[number * 7919 % len(self.pairs)]
-        at = (self.start + timedelta(milliseconds=number)).isoformat()
-        given = round(most * number / self.most, 2)
-        body = {
+def written(line: str, subject: str, most: float, at: str, given: float) -> Score:
+    body = json.dumps(
+        {
             "userId": subject,
             "scoreGiven": given,
             "scoreMaximum": most,
@@ -84,13 +79,45 @@ class Burst:
             "activityProgress": "Completed",
             "gradingProgress": "FullyGraded",
         }
+    ).encode()
+    first = f"POST {urlsplit(line).path}/scores HTTP/1.1\r\n".encode()
+    return Score(line, subject, at, given, first, b"Content-Length: %d\r\n\r\n%b" % (len(body), body))
+
+
+@dataclass
+class Burst:
+    """What is sent, and what came back; the clock starts when all is written and everybody is connected."""
+
+    scores: list[Score]
+    rate: float
+    begun: float = field(default_factory=time.monotonic)
+    next: int = 0
+    statuses: Counter[int] = field(default_factory=Counter)
+    last: dict[tuple[str, str], tuple[str, float]] = field(default_factory=dict)
+    times: list[float] = field(default_factory=list)
+    lock: Lock = field(default_factory=Lock)
+
+    def work(self, sender: Sender) -> None:
+        """One of several who send; each takes the next as its time comes."""
+        while (number := self.taken()) is not None:
+            early = self.begun + number / self.rate - time.monotonic()
+            if early > 0:
+                time.sleep(early)
+            self.send(self.scores[number], sender)
+
+    def taken(self) -> int | None:
+        with self.lock:
+            number, self.next = self.next, self.next + 1
+        return number if number < len(self.scores) else None
+
+    def send(self, score: Score, sender: Sender) -> None:
         begun = time.perf_counter()
-        status = sender.post(line, body)
+        status = sender.post(score)
         with self.lock:
             self.times.append((time.perf_counter() - begun) * 1000)
             self.statuses[status] += 1
-            if status == 204 and at > self.last.get((line, subject), ("",))[0]:
-                self.last[line, subject] = (at, given)
+            if status == 204 and score.at > self.last.get((score.line, score.subject), ("",))[0]:
+                self.last[score.line, score.subject] = (score.at, score.given)
 
     def told(self) -> dict[str, Any]:
         times = sorted(self.times)
@@ -114,12 +141,27 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         platform = Platform.objects.get()
-        many, start = int(options["rate"] * options["seconds"]), now() - timedelta(minutes=options["ago"])
-        burst = Burst(platform, pairs_of(platform), many, options["rate"], start)
+        start = now() - timedelta(minutes=options["ago"])
+        scores = scores_of(platform, int(options["rate"] * options["seconds"]), start)
         with ThreadPoolExecutor(options["by"]) as pool:
-            for one in [pool.submit(burst.work) for _ in range(options["by"])]:
+            senders = [Sender(platform) for _ in range(options["by"])]
+            burst = Burst(scores, options["rate"])
+            for one in [pool.submit(burst.work, sender) for sender in senders]:
                 one.result()
         self.stdout.write(json.dumps(burst.told()))
+
+
+def scores_of(platform: Platform, many: int, start: datetime) -> list[Score]:
+    """The first is of `start`, and each that follows a millisecond later and of not less."""
+    pairs = pairs_of(platform)
+
+    def one(number: int) -> Score:
+        line, subject, most = pairs[number * 7919 % len(pairs)]
+        return written(
+            line, subject, most, (start + timedelta(milliseconds=number)).isoformat(), round(most * number / many, 2)
+        )
+
+    return [one(number) for number in range(many)]
 
 
 def pairs_of(platform: Platform) -> list[tuple[str, str, float]]:
