@@ -5,8 +5,9 @@ and the worker take them. None may be lost: of every person and item the last th
 in the gradebook. None may be out of order: what the records say of one cell only ever becomes later. Reads may take
 twice what they take when nothing else goes on.
 
-How many at most go in a second is told beside pgbench's insert rate: the same row, upserted in one transaction as a
-score is, by as many connections. Both with a database that keeps what it acknowledges (fsync).
+How many at most go in a second is held against pgbench: the same statement, with all that it asks of system, item and
+person, by as many connections. Beside it stands a bare upsert of the row. All with a database that keeps what it
+acknowledges (fsync).
 """
 
 from __future__ import annotations
