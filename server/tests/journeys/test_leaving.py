@@ -69,6 +69,15 @@ class Leaving(Journey):
                 press("Add"),
                 True,
             ),
+            Form("move", f"{setup}/move", lambda p: p.get_by_label("Name of the term")),
+            Form("period", "/c/srv-110/official-grades", lambda p: p.get_by_label("Reporting period")),
+            Form(
+                "teacher",
+                "/c/srv-110/roster/people",
+                lambda p: p.get_by_role("dialog").get_by_label("Name", exact=True),
+                press("Add a teacher"),
+                True,
+            ),
             Form("group", "/c/srv-110/roster", lambda p: p.get_by_label("Name of the group"), press("New group"), True),
             Form("comment", self.grading(), lambda p: p.get_by_label("Comment to the student")),
         ]

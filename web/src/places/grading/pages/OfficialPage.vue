@@ -5,6 +5,7 @@ import { RouterLink, useRouter } from "vue-router";
 import { gradebookPath, officialPath } from "@/frame/addresses";
 import LoadingNote from "@/frame/LoadingNote.vue";
 import NothingHere from "@/frame/NothingHere.vue";
+import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
@@ -26,6 +27,7 @@ const section = ref(0);
 const period = ref("");
 const asking = ref(false);
 const refused = ref("");
+useUnsaved(() => period.value.trim() !== "");
 const named = computed(() => page.value?.sections.find((one) => one.id === section.value)?.name);
 const count = computed(() => page.value?.students[section.value] ?? 0);
 const whom = computed(() =>

@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { useTyped } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
@@ -25,6 +26,7 @@ const KINDS = ["", "out", "all"] as const;
 const kind = ref<Shapes["RulingIn"]["kind"]>(question.ruling?.kind ?? "");
 const why = ref(question.ruling?.why ?? "");
 const problem = ref("");
+const { mayClose } = useTyped(() => [kind.value, why.value]);
 
 async function keep(): Promise<void> {
   problem.value = "";
@@ -38,7 +40,12 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <UiDialog :open="true" :title="t('quiz.decide.title', { name: question.name })" @close="emit('close')">
+  <UiDialog
+    :open="true"
+    :title="t('quiz.decide.title', { name: question.name })"
+    :may-close="mayClose"
+    @close="emit('close')"
+  >
     <form class="grid gap-3" @submit.prevent="keep">
       <fieldset>
         <legend class="sr-only">{{ t("quiz.class.decide") }}</legend>

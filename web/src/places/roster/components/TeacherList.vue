@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import type { Shapes } from "@/api/client";
+import { useUnsaved } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiDialog from "@/ui/dialog/UiDialog.vue";
@@ -25,6 +26,8 @@ type Form = {
 };
 const form = ref<Form | null>(null);
 const refused = ref("");
+let opened = "";
+const mayClose = useUnsaved(() => form.value !== null && JSON.stringify(form.value) !== opened);
 const names = (ids: number[]): string =>
   people.sections
     .filter((one) => ids.includes(one.id))
@@ -40,6 +43,7 @@ function open(one: Shapes["Member"] | null): void {
     role: one?.role === "instructor" ? "instructor" : "assistant",
     sections: [...(one?.section_ids ?? [])],
   };
+  opened = JSON.stringify(form.value);
 }
 async function keep(): Promise<void> {
   const typed = form.value;
@@ -94,6 +98,7 @@ const choices = (one: Shapes["Member"]) => [
     <UiDialog
       :open="form !== null"
       :title="form?.id === null ? t('people.addTeacher') : (form?.name ?? '')"
+      :may-close="mayClose"
       @close="form = null"
     >
       <form v-if="form" class="grid gap-3" @submit.prevent="keep">

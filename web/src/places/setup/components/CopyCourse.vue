@@ -3,6 +3,7 @@ import { ref } from "vue";
 import { useI18n } from "vue-i18n";
 import { useRouter } from "vue-router";
 import { setupPath } from "@/frame/addresses";
+import { useTyped } from "@/frame/unsaved";
 import { say } from "@/ui/notice/notices";
 import UiButton from "@/ui/button/UiButton.vue";
 import UiField from "@/ui/field/UiField.vue";
@@ -15,10 +16,12 @@ const router = useRouter();
 const writes = useSetupWrites(() => slug);
 const title = ref("");
 const code = ref("");
+const { saved } = useTyped(() => [title.value, code.value]);
 
 async function copy(): Promise<void> {
   const made = await writes.copy.mutateAsync({ title: title.value, code: code.value }).catch(() => null);
   if (!made) return;
+  saved();
   say(t("setup.copied", { title: made.title }));
   await router.push(setupPath(made.slug, "move"));
 }

@@ -3,6 +3,7 @@ import { computed, ref, watch } from "vue";
 import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
+import { useTyped } from "@/frame/unsaved";
 import { useWrong } from "@/frame/writes";
 import { itemPath } from "@/frame/addresses";
 import { useSaid } from "@/items/said";
@@ -22,6 +23,7 @@ const said = useSaid(() => slug);
 const before = useTimes(() => schedule.zone);
 /** Breaks and single days belong to the old term; the new one gets its own. */
 const form = ref<Form>(withDays({ ...formOf(schedule), breaks: [] }, []));
+const { saved } = useTyped(() => form.value);
 const after = useTimes(() => form.value.zone);
 const how = ref<"redate" | "repace">("redate");
 const landing = ref<"previous" | "next" | "keep">("previous");
@@ -77,6 +79,7 @@ async function apply(): Promise<void> {
   const change = await writes.move.mutateAsync(wish()).catch(() => null);
   if (!change) return;
   shown.value = null;
+  saved();
   said(t("move.done", { term: form.value.name }), change);
 }
 </script>
