@@ -57,7 +57,8 @@ SELECT row_number() OVER () AS number, line.key, known.subject
 FROM links_lineitem line JOIN layout_item item ON item.id = line.item_id
 JOIN links_known known ON known.system_id = line.system_id
 JOIN courses_enrolment learner ON learner.person_id = known.person_id AND learner.course_id = line.course_id
-WHERE line.dropped_at IS NULL AND NOT item.removed AND learner.role = 'student';
+WHERE line.dropped_at IS NULL AND NOT item.removed AND learner.role = 'student'
+AND line.system_id = %(system)s AND line.course_id = %(course)s;
 CREATE UNIQUE INDEX ON bench_cell (number);
 ANALYZE bench_cell;
 SELECT count(*) FROM bench_cell;
@@ -270,7 +271,7 @@ def _same_statements() -> float:
     line = LineItem.objects.filter(dropped_at=None, item__removed=False).first()
     assert line is not None
     with connection.cursor() as cursor:
-        cursor.execute(CELLS)
+        cursor.execute(CELLS, {"system": line.system_id, "course": line.course_id})
         while cursor.nextset():
             pass
         (cells,) = cursor.fetchone()

@@ -1,4 +1,4 @@
-"""Django's PostgreSQL, with connections of its pool looked at without asking the database."""
+"""Django's PostgreSQL, with a question to the database only where a connection of its pool may have been closed."""
 
 from __future__ import annotations
 
@@ -7,11 +7,12 @@ from typing import Any
 
 import psycopg
 from django.db.backends.postgresql import base
+from psycopg_pool import ConnectionPool
 
 
 class DatabaseWrapper(base.DatabaseWrapper):
-    """A connection that the database closed meanwhile fails no request, and no request waits for an answer to nothing:
-    what was closed has said so, and a connection that nobody uses has nothing else to say."""
+    """A connection that the database closed meanwhile fails no request, and hardly any request waits for an answer to
+    nothing."""
 
     def get_new_connection(self, conn_params: dict[str, Any]) -> Any:
         connection = super().get_new_connection(conn_params)
@@ -23,9 +24,16 @@ class DatabaseWrapper(base.DatabaseWrapper):
 
 
 def has_closed(connection: psycopg.Connection[Any]) -> bool:
-    """Whether the database said something that nobody asked for: its farewell, or the end of the line."""
+    """A database that closes a connection says so, and on one that nobody uses it says hardly anything else: a setting
+    that was changed. So it is asked only where something was said."""
     if connection.closed:
         return True
     said = select.poll()
     said.register(connection.fileno(), select.POLLIN)
-    return bool(said.poll(0))
+    if not said.poll(0):
+        return False
+    try:
+        ConnectionPool.check_connection(connection)
+    except psycopg.Error:
+        return True
+    return False

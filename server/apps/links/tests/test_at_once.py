@@ -10,7 +10,7 @@ from unittest import mock
 
 from config.wsgi import application
 from django.core.wsgi import get_wsgi_application
-from django.db import connection, connections, transaction
+from django.db import InterfaceError, connection, connections, transaction
 from django.http import HttpResponse
 from django.test import Client, override_settings
 from django.test.utils import CaptureQueriesContext
@@ -86,6 +86,12 @@ class AtOnce(Called):
                 self.assertEqual(told.status_code, status)
                 self.assertEqual(json.loads(told.content or "{}").get("title", ""), code)
                 self.assertRegex(told["X-Request-ID"], "^[0-9a-f]{16}$")
+
+    def test_where_the_database_fails_it_is_tried_once_more_step_by_step(self) -> None:
+        with mock.patch.object(service, "keep_where", side_effect=InterfaceError("the connection is closed")) as kept:
+            self.assertEqual(self.status(), 204)
+        kept.assert_called_once()
+        self.assertTrue(Reported.objects.exists())
 
     def test_one_that_did_not_come_by_tls_where_it_must_is_not_kept(self) -> None:
         body, token = self.tool.score(self.claims["sub"], 8, 10, MONDAY), self.token

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import json
-import re
-import socket
 import time
 from argparse import ArgumentParser
 from collections import Counter
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
+from http.client import HTTPConnection
 from threading import Lock
 from typing import Any
 from urllib.parse import urlsplit
@@ -24,7 +23,6 @@ from sets.models import Account, Placed, Platform
 from sets.sending import SCORE
 
 SCORE_TYPE = "application/vnd.ims.lis.v1.score+json"
-LENGTH = re.compile(rb"(?i)content-length:\s*(\d+)")
 
 
 class Sender:
@@ -33,55 +31,25 @@ class Sender:
     def __init__(self, platform: Platform) -> None:
         found = configuration().find_registration_by_params(platform.issuer, platform.client_id)
         token = ServiceConnector(found).get_access_token([SCORE])
-        there = urlsplit(platform.issuer)
-        self.head = f"Host: {there.netloc}\r\nAuthorization: Bearer {token}\r\nContent-Type: {SCORE_TYPE}\r\n".encode()
-        self.connection = socket.create_connection((there.hostname, there.port or 80), timeout=10)
-        self.connection.setsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY, 1)
+        self.headers = {"Authorization": f"Bearer {token}", "Content-Type": SCORE_TYPE}
+        self.connection = HTTPConnection(urlsplit(platform.issuer).netloc, timeout=10)
 
     def post(self, score: Score) -> int:
-        """The status of the answer. Raises ConnectionError when the other side has closed."""
-        self.connection.sendall(score.first + self.head + score.rest)
-        got = b""
-        while b"\r\n\r\n" not in got:
-            got += self.received()
-        head, _, body = got.partition(b"\r\n\r\n")
-        length = LENGTH.search(head)
-        while length and len(body) < int(length[1]):
-            body += self.received()
-        return int(head.split(maxsplit=2)[1])
-
-    def received(self) -> bytes:
-        got = self.connection.recv(65_536)
-        if not got:
-            raise ConnectionError("closed by the platform")
-        return got
+        self.connection.request("POST", f"{urlsplit(score.line).path}/scores", score.body, self.headers)
+        answer = self.connection.getresponse()
+        answer.read()
+        return answer.status
 
 
 @dataclass(frozen=True, slots=True)
 class Score:
-    """One that will be sent, with its request written out but for what its sender adds."""
+    """One that will be sent, with its message written out."""
 
     line: str
     subject: str
     at: str
     given: float
-    first: bytes
-    rest: bytes
-
-
-def written(line: str, subject: str, most: float, at: str, given: float) -> Score:
-    body = json.dumps(
-        {
-            "userId": subject,
-            "scoreGiven": given,
-            "scoreMaximum": most,
-            "timestamp": at,
-            "activityProgress": "Completed",
-            "gradingProgress": "FullyGraded",
-        }
-    ).encode()
-    first = f"POST {urlsplit(line).path}/scores HTTP/1.1\r\n".encode()
-    return Score(line, subject, at, given, first, b"Content-Length: %d\r\n\r\n%b" % (len(body), body))
+    body: bytes
 
 
 @dataclass
@@ -100,9 +68,7 @@ class Burst:
     def work(self, sender: Sender) -> None:
         """One of several who send; each takes the next as its time comes."""
         while (number := self.taken()) is not None:
-            early = self.begun + number / self.rate - time.monotonic()
-            if early > 0:
-                time.sleep(early)
+            time.sleep(max(0.0, self.begun + number / self.rate - time.monotonic()))
             self.send(self.scores[number], sender)
 
     def taken(self) -> int | None:
@@ -157,9 +123,16 @@ def scores_of(platform: Platform, many: int, start: datetime) -> list[Score]:
 
     def one(number: int) -> Score:
         line, subject, most = pairs[number * 7919 % len(pairs)]
-        return written(
-            line, subject, most, (start + timedelta(milliseconds=number)).isoformat(), round(most * number / many, 2)
-        )
+        at, given = (start + timedelta(milliseconds=number)).isoformat(), round(most * number / many, 2)
+        body = {
+            "userId": subject,
+            "scoreGiven": given,
+            "scoreMaximum": most,
+            "timestamp": at,
+            "activityProgress": "Completed",
+            "gradingProgress": "FullyGraded",
+        }
+        return Score(line, subject, at, given, json.dumps(body).encode())
 
     return [one(number) for number in range(many)]
 

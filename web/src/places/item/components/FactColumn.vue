@@ -85,7 +85,7 @@ function late(): Fact[] {
   if (!grading) return until ? [{ name: t("item.late"), value: until, lines: [] }] : [];
   const value = until || t("item.noLate");
   const lines = [];
-  if (grading?.late_percent && grading.late_per) {
+  if (grading.late_percent && grading.late_per) {
     lines.push(
       t("item.lateRule", { percent: grading.late_percent, per: t(`detail.per.${grading.late_per}`) }),
     );

@@ -1,0 +1,34 @@
+"""Connections that wait to be used: which of them the database has closed meanwhile."""
+
+from __future__ import annotations
+
+import psycopg
+from config.database.base import has_closed
+from django.test import TestCase
+
+from tests.concurrency.test_killed_server import other_connection
+
+
+class Waiting(TestCase):
+    def setUp(self) -> None:
+        self.waiting, self.other = self.opened(), self.opened()
+
+    def opened(self) -> psycopg.Connection:
+        found = other_connection()
+        found.autocommit = True
+        self.addCleanup(found.close)
+        return found
+
+    def test_one_that_nobody_touched_is_there(self) -> None:
+        self.assertFalse(has_closed(self.waiting))
+
+    def test_one_that_the_database_ended_is_not(self) -> None:
+        self.other.execute("SELECT pg_terminate_backend(%s, 5000)", [self.waiting.info.backend_pid])
+        self.assertTrue(has_closed(self.waiting))
+
+    def test_one_on_which_the_database_said_something_else_is_there_and_has_heard_it(self) -> None:
+        self.waiting.execute("LISTEN news")
+        self.other.execute("NOTIFY news")
+        with self.subTest("said"):
+            self.assertFalse(has_closed(self.waiting))
+        self.assertEqual([one.channel for one in self.waiting.notifies(timeout=0)], ["news"])
