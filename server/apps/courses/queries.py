@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 from typing import Any
 
 from django.contrib.postgres.expressions import ArraySubquery
+from django.db import connection
 from django.db.models import QuerySet
 from django.db.models.functions import JSONObject
 from django.utils.text import slugify
@@ -31,8 +32,15 @@ def courses_with(ids: Collection[int]) -> dict[int, Course]:
     return {course.pk: course for course in Course.objects.select_related("term").filter(pk__in=ids)}
 
 
+def one_by_one() -> None:
+    """Two who make a course of one code at one moment would both find the same address free."""
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT pg_advisory_xact_lock(hashtext('courses_course.slug'))")
+
+
 def free_slug(code: str, title: str) -> str:
-    """An address that no course has or had."""
+    """An address that no course has or had; whoever else looks for one waits until this transaction has ended."""
+    one_by_one()
     base = slugify(code)[: LONGEST_SLUG - 4] or slugify(title)[: LONGEST_SLUG - 4] or "course"
     taken = set(Course.objects.filter(slug__startswith=base).values_list("slug", flat=True))
     for n in range(1, 1000):

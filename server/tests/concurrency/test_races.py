@@ -9,10 +9,12 @@ from typing import Any
 from unittest import mock
 
 from apps.assignments.models import HandIn
+from apps.courses import queries
 from apps.gradebook.actions import release_scores as release
 from apps.gradebook.actions import save_score as action
 from apps.gradebook.models import Score
 from apps.kernel.models import AuditRecord
+from apps.layout.actions import copy_layout
 from apps.layout.api import schedule as schedule_api
 from apps.layout.models import Item
 from apps.path.actions import watch_recording as watch_action
@@ -75,6 +77,17 @@ def both_first(call: Callable[..., Any]) -> Callable[..., Any]:
 class Races(Committed, TransactionTestCase):
     def path(self, title: str, rest: str) -> str:
         return f"/courses/srv-110/items/{Item.objects.get(title=title).pk}{rest}"
+
+    def test_two_copies_of_one_code_at_once_get_addresses_of_their_own(self) -> None:
+        def copy() -> tuple[int, str]:
+            told = Caller(INSTRUCTOR).send("POST", "/courses/srv-110/copy", {"title": "Again", "code": "SRV 111"})
+            return told.status_code, told.json().get("slug", "")
+
+        found = slowly(queries.free_slug)
+        with mock.patch.object(copy_layout, "free_slug", found), mock.patch.object(queries, "one_by_one"):
+            self.assertEqual(sorted(status for status, _ in at_once(copy, copy)), [200, 500])
+        with mock.patch.object(copy_layout, "free_slug", found):
+            self.assertEqual(sorted(at_once(copy, copy)), [(200, "srv-111-2"), (200, "srv-111-3")])
 
     def test_the_same_hand_in_sent_five_times_at_once_is_one(self) -> None:
         path = self.path(SET_7A, "/hand-in")

@@ -37,7 +37,7 @@ async function copy(): Promise<void> {
       <UiField v-slot="{ field }" :label="t('setup.copyTitle')"
         ><input :id="field" v-model="title" class="field !w-72" required maxlength="200"
       /></UiField>
-      <UiButton type="submit">{{ t("setup.copyGo") }}</UiButton>
+      <UiButton type="submit" :disabled="writes.copy.isPending.value">{{ t("setup.copyGo") }}</UiButton>
     </form>
   </div>
 </template>
