@@ -1,42 +1,18 @@
-"""Pictures of linked work: the sets of the demo in the stand-in homework system."""
+"""Pictures of linked work."""
 
 from __future__ import annotations
 
-from datetime import datetime
-from pathlib import Path
-from tempfile import TemporaryDirectory
-
-from apps.courses.models import Course
 from apps.layout.models import Item
-from demo.homework_told import write_told
-from demo.linked import NAME, link_sets
-from django.test import override_settings
+from demo.linked import NAME
 from playwright.sync_api import expect
 from tests.base import INSTRUCTOR
-from tests.homework_service import HomeworkService, homework
-from tests.worlds import CLOCK
 
-from tools.pictures import Camera
+from tools.pictures import FullDemo
 
 TRIAL = "caspian.holt"
 
 
-class LinkedPictures(Camera):
-    STUDENTS = 46
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.service = HomeworkService(CLOCK)
-        self.addCleanup(self.service.kill)
-        reach = override_settings(PUBLIC_ADDRESS=self.live_server_url, LINKS_PRIVATE_HOSTS=[self.service.host])
-        reach.enable()
-        self.addCleanup(reach.disable)
-        link_sets(Course.objects.get(slug="srv-110"), self.service.address, datetime.fromisoformat(CLOCK))
-        with TemporaryDirectory() as folder:
-            told = Path(folder) / "told.json"
-            write_told(told)
-            homework.prepare(self.service.env, told)
-
+class LinkedPictures(FullDemo):
     def test_linked(self) -> None:
         item = Item.objects.get(title__startswith="Set 7B", course__slug="srv-110")
         page = self.page(TRIAL, f"/c/srv-110/item/{item.pk}")

@@ -4,16 +4,24 @@ from __future__ import annotations
 
 import os
 import re
+from datetime import datetime
 from pathlib import Path
 from random import Random
+from tempfile import TemporaryDirectory
 
+from apps.courses.models import Course
 from apps.gradebook.models import Score
 from apps.layout.models import Item
 from apps.questions.models import BankQuestion
+from demo.homework_told import write_told
+from demo.linked import link_sets
 from demo.photographs import photograph
+from django.test import override_settings
 from playwright.sync_api import Page, expect
 from tests.base import INSTRUCTOR, KEEPS_UP
+from tests.homework_service import HomeworkService, homework
 from tests.journeys.browser import Journey
+from tests.worlds import CLOCK
 
 PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True}
 SITS = "marit.osei-lindgren"
@@ -30,9 +38,26 @@ class Camera(Journey):
         return f"/c/srv-110/item/{Item.objects.get(title=title).pk}"
 
 
-class Pictures(Camera):
+class FullDemo(Camera):
+    """With its sets in the stand-in homework system, as `./unvo demo` has them."""
+
     STUDENTS = 46
 
+    def setUp(self) -> None:
+        super().setUp()
+        self.service = HomeworkService(CLOCK)
+        self.addCleanup(self.service.kill)
+        reach = override_settings(PUBLIC_ADDRESS=self.live_server_url, LINKS_PRIVATE_HOSTS=[self.service.host])
+        reach.enable()
+        self.addCleanup(reach.disable)
+        link_sets(Course.objects.get(slug="srv-110"), self.service.address, datetime.fromisoformat(CLOCK))
+        with TemporaryDirectory() as folder:
+            told = Path(folder) / "told.json"
+            write_told(told)
+            homework.prepare(self.service.env, told)
+
+
+class Pictures(FullDemo):
     def test_student(self) -> None:
         page = self.page(KEEPS_UP)
         expect(page.locator("[data-item]").first).to_be_visible()

@@ -52,12 +52,13 @@ def _finding(course: Course, laid: Layout, finding: Finding, waived: set[str]) -
 
 
 def in_words(course: Course, finding: Finding) -> str:
-    """'Set 7A: it is due on a holiday.'"""
+    """The sentence, with what it is about before it unless it says so itself: 'Grading: the weights of the …'."""
     laid = layout(course)
     about, _address = _place(course, laid, finding)
-    if finding.place.kind == "week":
-        return _sentence(finding, laid)
-    return _("%(about)s: %(sentence)s") % {"about": about, "sentence": _sentence(finding, laid)}
+    sentence = _sentence(finding, laid)
+    if finding.place.kind == "week" or about in finding.params.values():
+        return sentence
+    return _("%(about)s: %(sentence)s") % {"about": about, "sentence": sentence}
 
 
 def _sentence(finding: Finding, laid: Layout) -> str:

@@ -23,7 +23,7 @@ class Student(Journey):
     def test_today_says_what_to_do_now_and_follows_ones_own_minutes(self) -> None:
         page = self.page(KEEPS_UP, "/")
         expect(page.get_by_role("heading", name="Wed 7 Oct")).to_be_visible()
-        expect(page.get_by_role("link", name=re.compile("Go on: Set 7A"))).to_be_visible()
+        expect(page.get_by_role("link", name=re.compile("Continue: Set 7A"))).to_be_visible()
         expect(page.get_by_role("region", name="Start now, due later")).to_contain_text("Project plan")
         self.clean_by_axe(page)
         page.get_by_role("button", name="Change").click()
@@ -32,7 +32,7 @@ class Student(Journey):
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_text("30 min planned of your 30 min")).to_be_visible()
         expect(page.get_by_text("30 min of 40 min")).to_be_visible()
-        page.get_by_role("link", name=re.compile("Go on: Set 7A")).click()
+        page.get_by_role("link", name=re.compile("Continue: Set 7A")).click()
         expect(page.get_by_role("heading", name="Set 7A")).to_be_visible()
 
     def test_the_term_in_four_views_by_keyboard_and_on_a_phone(self) -> None:

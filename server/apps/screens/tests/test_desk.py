@@ -53,7 +53,9 @@ class TheCourse(DeskCase):
         row.moments = row.moments | {"due": {"on": "absolute", "wall": "2027-03-01T23:59"}}
         row.save()
         self.assertGreater(check(), before)
-        self.assertEqual(self.rows("date_check")[0]["count"], check())
+        conflicts = self.rows("date_check")[0]
+        self.assertEqual(conflicts["count"], check())
+        self.assertEqual([line for line in conflicts["lines"] if line.count(SET_7A) > 1], [])
         key = self.teacher.get("/courses/srv-110/date-check").json()["findings"][0]["key"]
         self.teacher.send("POST", "/courses/srv-110/date-check/waive", {"key": key, "waived": True})
         self.assertEqual(self.rows("date_check")[0]["count"], check())

@@ -37,6 +37,8 @@ export function tileOf(row: Stated): Tile {
   return row.state ? TILES[row.state] : "todo";
 }
 
+export const mayContinue = (row: Stated): boolean => row.state === "started" || row.state === "given_back";
+
 /** 'Late by 3 h', in the largest fitting unit, rounded up. */
 export function lateWords(seconds: number, t: Composer["t"]): string {
   const minutes = Math.ceil(seconds / 60);

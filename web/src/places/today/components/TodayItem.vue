@@ -5,7 +5,7 @@ import { useI18n } from "vue-i18n";
 import { RouterLink } from "vue-router";
 import type { Shapes } from "@/api/client";
 import { itemPath } from "@/frame/addresses";
-import { effortWords, startedWords, tileOf, waitWords, wantWords } from "@/items/model/states";
+import { effortWords, mayContinue, startedWords, tileOf, waitWords, wantWords } from "@/items/model/states";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
@@ -35,7 +35,10 @@ const effort = computed(() => {
 });
 const begun = computed(() => Object.keys(row.started).length > 0);
 const asked = computed(() => wantWords(row, t, times.value));
-const act = computed(() => t(begun.value ? "today.goOn" : first ? "today.begin" : "today.open"));
+const act = computed(() => {
+  if (mayContinue(row)) return t("action.continue");
+  return t(first ? "today.begin" : "today.open");
+});
 </script>
 
 <template>

@@ -7,7 +7,7 @@ import { itemPath } from "@/frame/addresses";
 import UiButton from "@/ui/button/UiButton.vue";
 import { useTimes } from "@/ui/moment/zones";
 import StateTile from "@/ui/tile/StateTile.vue";
-import { stateDetail, stateWord, tileOf, waitsOf, type Row } from "@/items/model/states";
+import { mayContinue, stateDetail, stateWord, tileOf, waitsOf, type Row } from "@/items/model/states";
 
 /** Tile, state words and the one next action of an item. */
 const { row, slug, zone, now, main } = defineProps<{
@@ -23,7 +23,7 @@ const times = useTimes(() => zone);
 const word = computed(() => stateWord(row, t, times.value));
 const detail = computed(() => stateDetail(row, t, times.value, now));
 const action = computed(() => {
-  if (row.state === "started" || row.state === "given_back") return t("action.continue");
+  if (mayContinue(row)) return t("action.continue");
   if (row.state === "to_do" || (row.state === "missing" && row.open)) {
     if (row.kind === "page") return t("action.read");
     return row.kind === "acknowledgement" ? t("action.acknowledge") : t("action.open");

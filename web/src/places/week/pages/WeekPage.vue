@@ -148,7 +148,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
   margin: 0 24px;
 }
 .sheet.teaching {
-  --sheet-columns: 54px minmax(160px, 354px) minmax(210px, 440px) minmax(200px, 1fr) 40px;
+  --sheet-columns: 54px minmax(160px, 416px) minmax(210px, 440px) minmax(200px, 1fr) 40px;
 }
 .sheet.undated {
   --sheet-columns: 36px minmax(200px, 1fr) minmax(250px, 1fr);
