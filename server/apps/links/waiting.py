@@ -5,13 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 
 from django.db.models import Q
-from unvo_core.links.hearing import silent_since
 
 from apps.courses.public import Seats, WaitingRow
 from apps.gradebook.public import Score
 from apps.kernel.public import sentence
 from apps.layout.public import layout
-from apps.links.actions.hear import hours_of
+from apps.links.actions.hear import silence
 from apps.links.kinds import LINKED
 from apps.links.models import Freshness, Placement, Reported
 from apps.links.pages.items import is_open
@@ -39,12 +38,12 @@ def _unheard(seats: Seats, linked: list[int], now: datetime) -> list[WaitingRow]
     for row in Freshness.objects.filter(course_id__in=linked, system__off=False).select_related("system"):
         if (row.system_id, row.course_id) not in used:
             continue
-        seat, silent = seats[row.course_id], silent_since(hours_of(row), now)
+        seat, silent = seats[row.course_id], silence(row, now)
         if row.failures and row.failed_at is not None:
             why = sentence(f"links.fetch.{row.failure}", {"status": ""})
             found.append(WaitingRow("system_away", seat, row.failed_at, person=row.system.name, lines=(why,)))
         elif silent is not None:
-            found.append(WaitingRow("system_silent", seat, row.heard_at or silent, person=row.system.name))
+            found.append(WaitingRow("system_silent", seat, silent, person=row.system.name))
     return found
 
 

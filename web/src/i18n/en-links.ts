@@ -53,7 +53,7 @@ export default {
     blocks: "Without it you can't do: {titles}.",
     lost: "Without it you can't do",
     andMore: "and {n} more",
-    matters: "The first of it is due {at}.",
+    matters: "The first due date that it costs is {at}.",
     renew: "Get or renew it in the system; it opens from here all the same.",
     said: "{system} says: {text}",
     reports: "What came back",

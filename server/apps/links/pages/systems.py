@@ -8,11 +8,10 @@ from datetime import datetime
 from django.conf import settings
 from django.db.models import Count, Q
 from django.utils.translation import gettext as _
-from unvo_core.links.hearing import silent_since
 
 from apps.courses.public import Course, can_lay_out, membership
 from apps.kernel.public import Actor, Allowed, now, sentence
-from apps.links.actions.hear import hours_of
+from apps.links.actions.hear import silence
 from apps.links.api import schemas as s
 from apps.links.lti import names
 from apps.links.lti.tokens import issuer
@@ -156,5 +155,4 @@ def sent_in_words(name: bool, email: bool) -> str:
 
 
 def silent(fresh: Freshness | None) -> datetime | None:
-    """Since when it is silent past its usual rhythm."""
-    return silent_since(hours_of(fresh), now()) if fresh is not None else None
+    return silence(fresh, now()) if fresh is not None else None

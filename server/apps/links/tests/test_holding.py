@@ -215,9 +215,14 @@ class Away(Holding):
         with transaction.atomic():
             row = freshness(self.system.pk, self.course)
         row.heard_at = now() - timedelta(hours=26)
-        row.hours = [(row.heard_at - timedelta(hours=n)).isoformat() for n in range(9, -1, -1)]
+        hour = row.heard_at.replace(minute=0)
+        row.hours = [(hour - timedelta(hours=n)).isoformat() for n in range(9, -1, -1)]
         row.save()
         self.assertEqual(self.waiting(), ["system_silent"])
+        teacher, waits = Caller(INSTRUCTOR), "system_silent"
+        since = [r["since"] for r in teacher.get("/desk").json()["rows"] if r["kind"] == waits]
+        (card,) = teacher.get("/courses/srv-110/systems").json()["systems"]
+        self.assertEqual([card["silent_since"], card["heard_at"]], since * 2)
         with override_settings(FIXED_CLOCK="2026-10-06T12:20:00-05:00"):
             self.assertEqual(self.waiting(), [])
 
