@@ -9,7 +9,7 @@ from datetime import datetime
 from django.db.models import Value
 
 from apps.assignments.unfinished import DRAFT, draft_rows, near_due, unfinished_row
-from apps.assignments.waiting import WAITING, waiting_rows, waits_for_score
+from apps.assignments.waiting import WAITING, waiting_for, waits_for_score
 from apps.courses.public import Seat, Seats, WaitingRow, of_my_students
 from apps.gradebook.public import held_scores, paper_scored
 from apps.layout.public import kind_of, layout
@@ -29,7 +29,7 @@ def _hand_ins(seats: Seats, now: datetime) -> list[WaitingRow]:
     drafts: dict[tuple[int, int], list[tuple[datetime, datetime]]] = defaultdict(list)
     laid = {pk: layout(seat.course) for pk, seat in seats.items()}
     of = of_my_students(seats)
-    handed = waiting_rows(of).values_list(*WAITING, Value(False))
+    handed = waiting_for(seats).values_list(*WAITING, Value(False))
     for course, item, person, at, draft in handed.union(draft_rows(of).values_list(*DRAFT, Value(True)), all=True):
         if draft:
             due = near_due(laid[course], item, person, now)

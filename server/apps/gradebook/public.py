@@ -21,7 +21,7 @@ from apps.gradebook.api.shapes import grading_of, wish_of
 from apps.gradebook.changes import CellChange, cell_changes
 from apps.gradebook.class_rows import class_rows
 from apps.gradebook.facts import AttemptScore, CellScores, Counted, core_category, counted
-from apps.gradebook.markings import marked_by, markings_of
+from apps.gradebook.markings import marked_by, markings_of, waits_for_another
 from apps.gradebook.marks import (
     cell_stamps,
     counts_from,
@@ -173,6 +173,7 @@ __all__ = [
     "setup_of",
     "table_lines",
     "undo_cells",
+    "waits_for_another",
     "weight_lines",
     "wish_of",
 ]

@@ -75,6 +75,27 @@ class TwoGraders(DemoCase):
         self.assertEqual(len(told["refused"]), 1, told)
         self.assertFalse(Score.objects.filter(cell__person=self.student.person, cell__graded_item__item__title=LOOP))
 
+    def waiting(self, who: Caller) -> int:
+        rows = who.get("/desk").json()["rows"]
+        return sum(r["count"] for r in rows if r["kind"] == "ungraded" and r["item"]["title"] == LOOP)
+
+    def test_on_the_desk_it_waits_for_who_has_not_given_theirs_and_for_both_where_they_are_far_apart(self) -> None:
+        def both() -> list[int]:
+            return [self.waiting(c) for c in (self.first, self.second)]
+
+        self.assertEqual(both(), [1, 1])
+        self.give(self.first, "12")
+        self.assertEqual(both(), [0, 1])
+        self.give(self.second, "26")
+        self.assertEqual(both(), [1, 1])
+        self.give(self.first, "19", rest="/score")
+        self.assertEqual(both(), [0, 0])
+
+    def test_one_that_is_scored_by_one_again_waits_for_who_had_given_theirs(self) -> None:
+        self.give(self.first, "12")
+        GradedItem.objects.filter(item=self.item(LOOP)).update(two_graders=False)
+        self.assertEqual(self.waiting(self.first), 1)
+
     def test_where_one_scores_nothing_is_marked(self) -> None:
         other = Item.objects.get(title="Field book: bearings")
         body = {"attempt": 1, "raw": "20", "comment": "", "seen_version": 0}
