@@ -1,4 +1,4 @@
-"""Work of linked systems: line items that stand at no item, and items that no system stands behind."""
+"""Work of linked systems: line items that stand at no item, and items that open none."""
 
 from __future__ import annotations
 
@@ -29,4 +29,16 @@ def unlinked(course: CheckedCourse) -> Iterator[Finding]:
                 severity=Severity.WRONG,
                 place=Place("item", item.id),
                 params={"title": item.title},
+            )
+
+
+def shut(course: CheckedCourse) -> Iterator[Finding]:
+    """Homework of a system that was put to use here and is no more: it opens for nobody."""
+    for item in course.items:
+        if item.id in course.shut:
+            yield Finding(
+                code="linked.not_in_use",
+                severity=Severity.WRONG,
+                place=Place("item", item.id),
+                params={"title": item.title, "system": course.shut[item.id]},
             )

@@ -183,6 +183,8 @@ class CheckedCourse:
     """How many the course has."""
     unlinked: frozenset[int] = frozenset()
     """Items that are worked in a linked system, and that none stands behind."""
+    shut: Mapping[int, str] = field(default_factory=dict)
+    """Items whose linked system is not put to use in the course, with its name."""
     default_due_time: time = time(23, 59)
     credits: Fraction = Fraction(0)
     date_order: Order = "month_first"

@@ -19,6 +19,7 @@ RULES: tuple[Callable[[CheckedCourse], Iterator[Finding]], ...] = (
     spans.system_differs,
     linked.strays,
     linked.unlinked,
+    linked.shut,
     path.due_before_awaited,
     path.waits_on_hidden,
     path.waits_on_undated,

@@ -22,7 +22,7 @@ from apps.courses.public import Course
 from apps.gradebook.public import ghost_rows, setup_of
 from apps.kernel.public import existing_files
 from apps.layout.public import LaidItem, Layout, can_be_done, date_order_of, kind_of, latest_texts, layout, path_item
-from apps.links.public import stated_dues, stray_line_items, unlinked_items
+from apps.links.public import shut_items, stated_dues, stray_line_items, unlinked_items
 from apps.messages.public import unsaid
 
 
@@ -43,6 +43,7 @@ def checked_course(course: Course) -> CheckedCourse:
         stated=stated_dues(course),
         sections=course.sections.count(),
         unlinked=unlinked_items(course),
+        shut=shut_items(course),
         modules=tuple(CheckedModule(m.id, m.title, m.week, m.published) for m in laid.all),
         categories=tuple(grading.category(c, counting.get(c.pk, ())) for c in grading.categories),
         proses=_proses(course, laid),

@@ -22,6 +22,10 @@ FINDINGS = {
         "%(system)s keeps scores for %(title)s, which stands at no item. They count nowhere until it is made one."
     ),
     "linked.no_system": _("%(title)s is worked in a linked system, but none is linked to it."),
+    "linked.not_in_use": _(
+        "%(title)s opens for nobody: %(system)s is not put to use in this course. Whoever keeps the linked systems can"
+        " do it."
+    ),
     "due.before_awaited": _("%(title)s is due %(at)s, before %(awaited)s (%(awaited_at)s), which it waits for."),
     "waits.on_hidden": _("%(title)s waits for %(awaited)s, which students can't see."),
     "waits.on_undated": _("%(title)s is due %(at)s and waits for %(awaited)s, which has no due date."),

@@ -10,7 +10,7 @@ from apps.courses.crews import Crew, crew_of, crews, groups_named_alike, own_gro
 from apps.courses.kept import ByVersion
 from apps.courses.memberships import Membership, Role, course_and_membership, membership, memberships_of
 from apps.courses.models import Course, Enrolment, Group, GroupMember, Section, Term, TermBreak
-from apps.courses.models.version import COURSE_OF_ROW, raises_version
+from apps.courses.models.version import COURSE_OF_ROW, raises_version, raises_versions
 from apps.courses.policies import can_enter, can_lay_out, can_see_student, can_study, can_teach, taught_course
 from apps.courses.queries import (
     RUNNING,
@@ -79,6 +79,7 @@ __all__ = [
     "own_groups",
     "places_of",
     "raises_version",
+    "raises_versions",
     "refuse_archived",
     "refuse_foreign",
     "seats_of",

@@ -14,6 +14,7 @@ from apps.links.actions.take_reports import take_reports
 from apps.links.lti.keys import renew_key
 from apps.links.lti.tokens import forget_used
 from apps.links.models import LinkedSystem, Placement
+from apps.links.queries import put_to_use
 
 MANY = 100
 """Reports taken at one time, after which more are waited for."""
@@ -71,11 +72,12 @@ def fetch_again(timestamp: int) -> None:
 
 
 def in_use(which: Q | None = None) -> list[tuple[LinkedSystem, Course]]:
-    systems = LinkedSystem.objects.exclude(state_address="").filter(off=False, waits=False)
+    systems = LinkedSystem.objects.exclude(state_address="")
     if which is not None:
         systems = systems.filter(which).distinct()
-    placed = Placement.objects.filter(system__in=systems, item__removed=False, item__course__archived_at=None)
-    pairs = set(placed.filter(item__course__removed_at=None).values_list("system_id", "item__course_id"))
+    placed = Placement.objects.filter(put_to_use("item__course_id"), system__in=systems, item__removed=False)
+    there = placed.filter(item__course__archived_at=None, item__course__removed_at=None)
+    pairs = set(there.values_list("system_id", "item__course_id"))
     known = {s.pk: s for s in systems}
     courses = {c.pk: c for c in Course.objects.select_related("term").filter(pk__in={c for _, c in pairs})}
     return [(known[s], courses[c]) for s, c in sorted(pairs)]

@@ -13,6 +13,7 @@ from apps.layout.public import ItemRef, Layout, item_ref, ref
 from apps.links.kinds import LINKED
 from apps.links.models import Placement, SystemAccess
 from apps.links.pages.access import access_of, wanted_of
+from apps.links.queries import put_to_use
 
 AHEAD = timedelta(days=14)
 MOST_NAMED = 3
@@ -40,7 +41,7 @@ def own_losses(
     linked = [pk for pk, (_, laid) in courses.items() if any(i.kind == LINKED.code for i in laid.items.values())]
     if not linked:
         return []
-    rows = SystemAccess.objects.filter(course_id__in=linked, person_id=person_id, system__off=False)
+    rows = SystemAccess.objects.filter(put_to_use("course_id"), course_id__in=linked, person_id=person_id)
     near = [row for row in rows.select_related("system") if row.kind == Kind.NONE or _is_near(row, now)]
     if not near:
         return []

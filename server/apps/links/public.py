@@ -11,7 +11,7 @@ from apps.links.queries import framed_origins, system_for, system_names, systems
 from apps.links.services.at_once import scores_at_once
 from apps.links.services.urls import urlpatterns as LTI
 from apps.links.sources import OwnSource, own_sources
-from apps.links.stated import stated_dues, stray_line_items, unlinked_items
+from apps.links.stated import shut_items, stated_dues, stray_line_items, unlinked_items
 from apps.links.visits import Visit, first_visits
 from apps.links.waiting import systems_waiting
 
@@ -31,6 +31,7 @@ __all__ = [
     "own_sources",
     "score_source",
     "scores_at_once",
+    "shut_items",
     "stated_dues",
     "stray_line_items",
     "system_for",

@@ -24,6 +24,14 @@ def _deployed(course: Course) -> QuerySet[Deployment]:
     return Deployment.objects.filter(Q(course=course) | Q(course=None), system_id=OuterRef("pk"))
 
 
+def put_to_use(course: str, system: str = "system_id") -> Exists:
+    """Whether the system of an outer row is put to use in its course; both named as fields of the row."""
+    own = Q(system__course=OuterRef(course)) | Q(system__course=None)
+    here = Q(course=OuterRef(course)) | Q(course=None)
+    rows = Deployment.objects.filter(own, here, system_id=OuterRef(system), system__off=False, system__waits=False)
+    return Exists(rows)
+
+
 def system_for(course: Course, key: str) -> LinkedSystem:
     """Raises Refused for one that this course can't use."""
     system = systems_here(course).filter(key=key_of(key)).first()

@@ -1,5 +1,5 @@
-"""What systems say that does not fit the course: dates, line items that stand at no item, and items without a
-system."""
+"""What of linked systems does not fit the course: dates, line items that stand at no item, and items that open
+none."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from apps.courses.public import Course
 from apps.layout.public import layout
 from apps.links.kinds import LINKED
 from apps.links.models import LineItem, Placement, StatedDue
+from apps.links.queries import put_to_use
 from apps.links.sections import layout_of
 
 
@@ -35,6 +36,14 @@ def unlinked_items(course: Course) -> frozenset[int]:
         return frozenset()
     linked = set(Placement.objects.filter(item__course=course).values_list("item_id", flat=True))
     return frozenset(i.id for i in layout(course).items.values() if i.kind == LINKED.code and i.id not in linked)
+
+
+def shut_items(course: Course) -> dict[int, str]:
+    """Items that open for nobody, since their system is not put to use here, with its name."""
+    if not has_linked(course):
+        return {}
+    shut = Placement.objects.filter(~put_to_use("item__course_id"), item__course=course)
+    return dict(shut.values_list("item_id", "system__name"))
 
 
 def stray_line_items(course: Course) -> list[tuple[int, str, str]]:

@@ -14,6 +14,7 @@ from apps.links.actions.hear import silence
 from apps.links.kinds import LINKED
 from apps.links.models import Freshness, Placement, Reported
 from apps.links.pages.items import is_open
+from apps.links.queries import put_to_use
 from apps.links.stated import has_linked
 
 MOST_LINES = 20
@@ -35,7 +36,7 @@ def _unheard(seats: Seats, linked: list[int], now: datetime) -> list[WaitingRow]
         )
     )
     found = []
-    for row in Freshness.objects.filter(course_id__in=linked, system__off=False).select_related("system"):
+    for row in Freshness.objects.filter(put_to_use("course_id"), course_id__in=linked).select_related("system"):
         if (row.system_id, row.course_id) not in used:
             continue
         seat, silent = seats[row.course_id], silence(row, now)

@@ -118,6 +118,7 @@ ELSEWHERE = {
     "week.over_load": "test_layout: the items move with their dates, and both weeks are within their bar after",
     "waits.for_nobody": "test_copying: a copied course, whose groups are empty; what is meant nobody but a teacher knows",
     "live.off_pattern": "nothing is a live class yet: core/tests only",
+    "linked.not_in_use": "apps.links: test_deploying",
     **dict.fromkeys(
         ("linked.due_differs", "linked.section_differs", "linked.no_system", "linked.stray"), "apps.links: test_dates"
     ),

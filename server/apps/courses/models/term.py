@@ -1,16 +1,6 @@
-import pgtrigger
 from django.db import models
 
-from apps.courses.models.version import RAISED
-
-
-def _raises_versions(term_id: str) -> pgtrigger.Trigger:
-    return pgtrigger.Trigger(
-        name="raise_layout_versions",
-        when=pgtrigger.After,
-        operation=pgtrigger.Insert | pgtrigger.Update | pgtrigger.Delete,
-        func=(f"UPDATE courses_course SET {RAISED} WHERE term_id = ({term_id}); RETURN NULL;"),
-    )
+from apps.courses.models.version import raises_versions
 
 
 class Term(models.Model):
@@ -29,7 +19,7 @@ class Term(models.Model):
     removed = models.BooleanField(default=False)
 
     class Meta:
-        triggers = [_raises_versions("COALESCE(NEW.id, OLD.id)")]
+        triggers = [raises_versions("term_id = (COALESCE(NEW.id, OLD.id))")]
         constraints = [
             models.CheckConstraint(
                 condition=models.Q(last_day__gte=models.F("first_day")), name="term_ends_after_start"
@@ -52,4 +42,4 @@ class TermBreak(models.Model):
     removed = models.BooleanField(default=False)
 
     class Meta:
-        triggers = [_raises_versions("COALESCE(NEW.term_id, OLD.term_id)")]
+        triggers = [raises_versions("term_id = (COALESCE(NEW.term_id, OLD.term_id))")]

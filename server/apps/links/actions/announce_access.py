@@ -14,13 +14,14 @@ from apps.courses.public import Course, Enrolment, moment
 from apps.kernel.public import now
 from apps.links.models import LinkedSystem, SystemAccess
 from apps.links.pages.access import access_of
+from apps.links.queries import put_to_use
 from apps.notices.public import News, notify, notify_each
 
 
 def announce_access() -> int:
     """Returns to how many students it was told."""
     rows = SystemAccess.objects.filter(
-        until__gt=now(), course__archived_at=None, course__removed_at=None, system__off=False
+        put_to_use("course_id"), until__gt=now(), course__archived_at=None, course__removed_at=None
     )
     told = 0
     for system_id, course_id in sorted(set(rows.values_list("system_id", "course_id"))):

@@ -4,9 +4,15 @@ from django.conf import settings
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
-from apps.courses.public import Course
+from apps.courses.public import Course, raises_versions
 
 MOST_ADDRESS = 1000
+WHERE_PLACED = """id IN (
+    SELECT item.course_id FROM links_placement placed
+    JOIN layout_item item ON item.id = placed.item_id
+    WHERE placed.system_id = {system}
+)"""
+"""Courses with items that a system opens."""
 
 
 class LinkedSystem(models.Model):
@@ -46,6 +52,7 @@ class LinkedSystem(models.Model):
 
     class Meta:
         ordering = ["name", "pk"]
+        triggers = [raises_versions(WHERE_PLACED.format(system="NEW.id"), "course", "name", "off", "waits")]
 
 
 class Deployment(models.Model):
@@ -56,6 +63,7 @@ class Deployment(models.Model):
     course = models.ForeignKey(Course, on_delete=models.CASCADE, null=True, related_name="+")
 
     class Meta:
+        triggers = [raises_versions(WHERE_PLACED.format(system="COALESCE(NEW.system_id, OLD.system_id)"))]
         constraints = [
             models.UniqueConstraint(fields=["system", "code"], name="deployment_code_once"),
             models.UniqueConstraint(fields=["system", "course"], nulls_distinct=False, name="deployed_once_a_place"),

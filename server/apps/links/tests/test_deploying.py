@@ -6,7 +6,8 @@ from typing import Any
 
 from tests.base import ADMINISTRATOR, INSTRUCTOR, KEEPS_UP, Caller
 
-from apps.links.models import Deployment
+from apps.links.jobs import in_use
+from apps.links.models import Deployment, LinkedSystem
 from apps.links.tests.linked import Linked
 from apps.links.tests.test_services import MONDAY
 from apps.links.tests.tool import AGS, LTI
@@ -62,6 +63,28 @@ class Deploying(Linked):
         self.assertEqual([(one["course"], one["items"]) for one in row["deployments"]], [("SRV 110", 1)])
         self.assertEqual(self.deploy("").status_code, 200)
         self.assertEqual(self.end("none").status_code, 404)
+
+    def test_the_date_check_says_what_opens_for_nobody_any_more(self) -> None:
+        def said() -> list[str]:
+            found = Caller(INSTRUCTOR).get("/courses/srv-110/date-check").json()["findings"]
+            return [f["sentence"] for f in found if f["code"] == "linked.not_in_use"]
+
+        def in_use_here() -> bool:
+            return (self.system.pk, self.course.pk) in [(system.pk, course.pk) for system, course in in_use()]
+
+        LinkedSystem.objects.update(state_address="https://tool.example/state")
+        self.assertEqual((said(), in_use_here()), ([], True))
+        (whole,) = Deployment.objects.values_list("code", flat=True)
+        self.end(whole)
+        (sentence,) = said()
+        self.assertIn(f"{self.linked_item.title} opens for nobody: {self.system.name}", sentence)
+        self.assertFalse(in_use_here(), "it is not asked any more")
+        self.deploy("srv-010")
+        self.assertEqual(len(said()), 1)
+        self.deploy("srv-110")
+        self.assertEqual((said(), in_use_here()), ([], True))
+        LinkedSystem.objects.update(off=True)
+        self.assertEqual(len(said()), 1)
 
     def test_a_system_of_one_course_stays_there(self) -> None:
         self.system.course = self.course
