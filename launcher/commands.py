@@ -7,7 +7,7 @@ import os
 from collections.abc import Sequence
 from pathlib import Path
 
-from launcher import checking, doctor, live, packages, postgres, serving, testing
+from launcher import checking, doctor, live, packages, pattern, postgres, serving, testing
 from launcher.shell import ROOT, Stop, python_in_place, run, say
 
 PORT = 8000
@@ -92,5 +92,6 @@ def _tool(name: str) -> int:
     with postgres.TESTS.used():
         env = {**os.environ, **serving.environment(postgres.TESTS, "config.settings.test")}
         serving.manage(env, "collectstatic", "--no-input", "-v0")
+        env |= pattern.made(env)
         run([python_in_place(), "-m", f"tools.{name}"], where=ROOT / "server", env=env)
     return 0

@@ -10,7 +10,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from pathlib import Path
 
-from launcher import packages, postgres, serving
+from launcher import packages, pattern, postgres, serving
 from launcher.shell import ROOT, python_in_place, say
 
 LINE = re.compile(r"(\d+) passed, (\d+) failed, (\d+) skipped")
@@ -46,7 +46,7 @@ def test(labels: Sequence[str]) -> int:
         env = serving.environment(postgres.TESTS, "config.settings.test")
         serving.manage(env, "collectstatic", "--no-input", "-v0")
         if labels:
-            _django(count, env, list(labels))
+            _django(count, {**env, **pattern.made(env)}, list(labels))
         else:
             _everything(count, env)
     print(count.line(), flush=True)
@@ -55,13 +55,14 @@ def test(labels: Sequence[str]) -> int:
 
 def _everything(count: Count, env: Mapping[str, str]) -> None:
     """The browser's part runs beside the others, on a database of its own; what it prints comes after theirs."""
-    beside = {**env, **postgres.TESTS.environment("unvo_browser")}
-    with ThreadPoolExecutor(max_workers=1) as pool:
-        browser = pool.submit(_shown, _tests("--tag", BROWSER, "tests.journeys"), serving.SERVER, beside, False)
+    with ThreadPoolExecutor(max_workers=2) as pool:
+        copied = pool.submit(pattern.made, env)
+        browser = pool.submit(lambda: _in_the_browser({**env, **copied.result()}))
         say("core")
         _django(count, env, ["../core/tests", "-t", ".."])
         say("front-end logic")
         _vitest(count)
+        env = {**env, **copied.result()}
         say("server: API, concurrency")
         _django(count, env, ["--exclude-tag", BROWSER, "--exclude-tag", ALONE, "apps", "tests"])
         say("server: journeys in the browser, begun beside the others")
@@ -71,6 +72,11 @@ def _everything(count: Count, env: Mapping[str, str]) -> None:
     _add(count, text, code)
     say("server: what holds a time, alone")
     _django(count, env, ["--tag", ALONE, "tests"])
+
+
+def _in_the_browser(env: Mapping[str, str]) -> tuple[str, int]:
+    beside = {**env, **postgres.TESTS.environment("unvo_browser")}
+    return _shown(_tests("--tag", BROWSER, "tests.journeys"), serving.SERVER, beside, live=False)
 
 
 def _tests(*words: str) -> list[str]:
