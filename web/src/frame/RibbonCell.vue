@@ -158,6 +158,12 @@ const percent = computed(() => Math.round((cell.done ?? 0) * 100));
   bottom: auto;
   left: 26px;
 }
+@media screen and (max-width: 1100px) {
+  .load {
+    right: 3px;
+    letter-spacing: -0.5px;
+  }
+}
 @media screen and (max-width: 719px) {
   .cell {
     padding: 5px 7px 0;
