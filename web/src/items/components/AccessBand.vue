@@ -44,8 +44,7 @@ const shown = computed(() =>
         ><RouterLink class="underline" :to="itemPath(loss.slug, item.id)">{{
           item.title
         }}</RouterLink></template
-      ><template v-if="more"> {{ t("links.andMore", { n: more }) }}</template
-      >.
+      >{{ more ? ` ${t("links.andMore", { n: more })}.` : "." }}
       <template v-if="loss.matters">{{ t("links.matters", { at: times.moment(loss.matters) }) }}</template>
     </li>
   </ul>

@@ -27,7 +27,7 @@ const rows = computed(() => data.value?.pages.flatMap((page) => page.rows) ?? []
         <span class="truncate">{{ row.who }}</span>
         <span class="min-w-0">
           <code class="figures text-[13.5px]">{{ row.action }}</code>
-          <span class="text-[13.5px] text-soft"> {{ row.course }} {{ row.target }}</span>
+          <span class="ml-2 text-[13.5px] text-soft">{{ row.course }} {{ row.target }}</span>
           <span v-if="row.why" class="block text-[14px]">{{ row.why }}</span>
           <details v-if="row.before || row.after" class="text-[13px] text-soft">
             <summary class="cursor-pointer">{{ t("admin.what") }}</summary>

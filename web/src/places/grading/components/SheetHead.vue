@@ -63,8 +63,8 @@ const groups = computed(() => groupsOf(columns));
           <span class="name">{{ columns[one.index]!.item.title }}</span>
           <span class="figures"
             >/{{ columns[one.index]!.item.points
-            }}<template v-if="columns[one.index]!.counts.held"> {{ t("gradebook.heldMark") }}</template
-            ><template v-if="columns[one.index]!.counts.waiting">
+            }}{{ columns[one.index]!.counts.held ? ` ${t("gradebook.heldMark")}` : ""
+            }}<template v-if="columns[one.index]!.counts.waiting">
               <StateTile tile="handed" :size="11" :word="t('gradebook.state.waiting')" />
               {{ columns[one.index]!.counts.waiting }}</template
             ></span

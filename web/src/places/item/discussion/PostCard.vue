@@ -116,8 +116,8 @@ const busy = computed(
         <span v-if="may.waits" class="waits">{{ t("talk.noReply") }}</span>
       </header>
       <p v-if="post.gone" class="my-1 text-soft">
-        {{ t(`talk.gone.${post.gone}`)
-        }}<template v-if="post.why"> {{ t("talk.because", { why: post.why }) }}</template>
+        {{ t(`talk.gone.${post.gone}`) }}
+        {{ post.why ? t("talk.because", { why: post.why }) : "" }}
       </p>
       <ChangePost v-if="changing" :post="post" :slug="slug" :id="id" @close="changing = false" />
       <RichText v-else-if="post.html" class="words" :html="post.html" />

@@ -71,14 +71,14 @@ defineExpose({ action });
           {{ differ === 1 ? t("links.differOne") : t("links.differ", { n: differ }, differ) }}
         </p>
         <p v-if="!reports.rows.length" class="text-soft">{{ t("links.noReports") }}</p>
-        <div v-else class="overflow-x-auto">
-          <table class="list">
+        <div v-else class="card overflow-x-auto">
+          <table class="ruled-table w-full">
             <thead>
               <tr>
                 <th scope="col">{{ t("links.who") }}</th>
                 <th scope="col">{{ t("links.progress") }}</th>
-                <th scope="col" class="num">{{ t("links.theirs") }}</th>
-                <th scope="col" class="num">{{ t("links.ours") }}</th>
+                <th scope="col" class="f">{{ t("links.theirs") }}</th>
+                <th scope="col" class="f">{{ t("links.ours") }}</th>
                 <th scope="col">{{ t("links.received") }}</th>
               </tr>
             </thead>
@@ -86,8 +86,8 @@ defineExpose({ action });
               <tr v-for="row in reports.rows" :key="row.person_id">
                 <td>{{ row.name }}</td>
                 <td>{{ progress(row) }}</td>
-                <td class="num figures" :class="{ 'text-late': row.differs }">{{ row.theirs ?? "–" }}</td>
-                <td class="num figures">
+                <td class="f figures" :class="{ 'text-late': row.differs }">{{ row.theirs ?? "–" }}</td>
+                <td class="f figures">
                   {{ row.ours ?? "–" }}
                   <span v-if="row.by" class="block text-[13px] text-soft">{{
                     t("links.by", { name: row.by })

@@ -37,7 +37,7 @@ defineExpose({ action: null });
           <span class="figures text-soft">{{
             t("quiz.points", { n: slot.points }, Number(slot.points))
           }}</span>
-          <span v-if="slot.gone" class="text-late"> {{ t("quiz.gone") }}</span>
+          <span v-if="slot.gone" class="ml-2 text-late">{{ t("quiz.gone") }}</span>
         </li>
       </ol>
       <ul class="mt-3 text-[14px] text-soft">

@@ -98,7 +98,7 @@ function open(): void {
       <ol class="mt-2 mb-1 gap-6 sm:columns-2 lg:columns-3">
         <li v-for="one in schedule.classes" :key="one.number" class="min-h-6">
           <RouterLink :to="classPath(slug, one.number)">{{ classWords(one, t) }}</RouterLink>
-          <span class="text-soft"> {{ times.moment(one.start) }}</span>
+          <span class="ml-2 text-soft">{{ times.moment(one.start) }}</span>
         </li>
       </ol>
     </details>

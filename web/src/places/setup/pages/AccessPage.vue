@@ -78,8 +78,8 @@ function said(row: Row): string {
     </p>
     <h1 class="text-[24px] font-bold">{{ t("links.accessTitle", { system: found.system }) }}</h1>
     <p class="mb-4 max-w-[72ch] text-soft">{{ t("links.accessHint") }}</p>
-    <div class="overflow-x-auto">
-      <table class="list">
+    <div class="card overflow-x-auto">
+      <table class="ruled-table w-full">
         <thead>
           <tr>
             <th scope="col">{{ t("links.who") }}</th>
@@ -94,14 +94,14 @@ function said(row: Row): string {
         </thead>
         <tbody>
           <tr v-for="row in found.rows" :key="row.person_id">
-            <td>{{ row.name }}</td>
-            <td>{{ row.section }}</td>
-            <td :class="{ 'text-soft': row.kind === 'unknown' }">
+            <td class="min-w-40">{{ row.name }}</td>
+            <td class="whitespace-nowrap">{{ row.section }}</td>
+            <td class="whitespace-nowrap" :class="{ 'text-soft': row.kind === 'unknown' }">
               {{ t(`links.kind.${row.kind}`) }}
               <span v-if="row.until" class="figures">{{ t("links.until") }} {{ times.day(row.until) }}</span>
             </td>
-            <td :class="{ 'text-late': row.blocked }">{{ costs(row) }}</td>
-            <td class="text-soft">{{ said(row) }}</td>
+            <td class="min-w-60" :class="{ 'text-late': row.blocked }">{{ costs(row) }}</td>
+            <td class="whitespace-nowrap text-soft">{{ said(row) }}</td>
             <td>
               <UiButton
                 look="text"

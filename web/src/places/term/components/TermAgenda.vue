@@ -81,7 +81,7 @@ const folded = computed(() => past.value.length > 0 && past.value.length < days.
 }
 .day {
   display: grid;
-  grid-template-columns: 158px 1fr;
+  grid-template-columns: 176px 1fr;
   padding: 6px 12px;
   border-bottom: 1px solid var(--rule-faint);
 }

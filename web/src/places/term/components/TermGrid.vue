@@ -78,7 +78,8 @@ function drop(day: string): void {
           class="minutes"
           :class="{ below: !day.classes.length || day.classes.some((one) => one.day_type) }"
           :title="t('term.dayLoad')"
-          ><span class="sr-only">{{ t("term.dayLoad") }} </span>{{ effortWords(day.minutes, t) }}</span
+          ><span class="sr-only">{{ `${t("term.dayLoad")} ` }}</span
+          >{{ effortWords(day.minutes, t) }}</span
         >
         <span v-if="day.off && week.number !== null" class="note">{{ day.off }}</span>
         <span v-if="day.cancelled" class="note">{{ t("term.cancelled") }}</span>

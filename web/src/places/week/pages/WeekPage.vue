@@ -77,7 +77,7 @@ useKeys(() => ({ j: () => along(1), k: () => along(-1), n: openNext }));
   <NothingHere v-if="error && !sheet" :message="wrong(error)" />
   <main v-else-if="sheet" id="content" class="pb-24">
     <SheetHead :sheet="sheet" :slug="slug" />
-    <AccessBand :losses="sheet.access" :zone="sheet.zone" class="mb-3" />
+    <AccessBand :losses="sheet.access" :zone="sheet.zone" class="mx-3.5 mb-3 sm:mx-6" />
     <SaidBand :said="fresh" :sheet="sheet" :slug="slug" class="mb-3" />
     <div
       v-if="sheet.modules.length || sheet.classes.length"
