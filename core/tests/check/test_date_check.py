@@ -96,7 +96,7 @@ EXAMPLES = {
     "linked.section_differs": (course(stated=(THEIRS,), sections=2), course(stated=(replace(THEIRS, theirs=THEIRS.ours),), sections=2)),
     "linked.stray": (course(strays=(Stray(5, "Extra practice", "Plumb Line"),)), course()),
     "linked.no_system": (course(GOOD, unlinked=frozenset({1})), course(GOOD)),
-    "linked.not_in_use": (course(GOOD, shut={1: "Plumb Line"}), course(GOOD)),
+    "linked.not_in_use": (course(GOOD, but(GOOD, id=2, title="b"), shut={1: "Plumb Line", 2: "Plumb Line"}), course(GOOD)),
     "due.before_awaited": (course(GOOD, due("2026-10-07T23:59", NEXT)), course(GOOD, NEXT)),
     "waits.on_hidden": (course(but(GOOD, published=False), NEXT), course(GOOD, NEXT)),
     "waits.on_undated": (course(but(GOOD, span=Span()), NEXT), course(GOOD, NEXT)),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from unvo_core.check.model import CheckedCourse, Finding, Fix, Place, Severity
+from unvo_core.check.model import CheckedCourse, CheckedItem, Finding, Fix, Place, Severity
 
 
 def strays(course: CheckedCourse) -> Iterator[Finding]:
@@ -33,12 +33,16 @@ def unlinked(course: CheckedCourse) -> Iterator[Finding]:
 
 
 def shut(course: CheckedCourse) -> Iterator[Finding]:
-    """Homework of a system that was put to use here and is no more: it opens for nobody."""
+    """Systems that were put to use here and are no more: what is worked in them opens for nobody. Told once a system,
+    at its first item."""
+    found: dict[str, list[CheckedItem]] = {}
     for item in course.items:
         if item.id in course.shut:
-            yield Finding(
-                code="linked.not_in_use",
-                severity=Severity.WRONG,
-                place=Place("item", item.id),
-                params={"title": item.title, "system": course.shut[item.id]},
-            )
+            found.setdefault(course.shut[item.id], []).append(item)
+    for system, items in found.items():
+        yield Finding(
+            code="linked.not_in_use",
+            severity=Severity.WRONG,
+            place=Place("item", items[0].id),
+            params={"system": system, "title": items[0].title, "count": len(items)},
+        )

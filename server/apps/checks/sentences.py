@@ -23,8 +23,8 @@ FINDINGS = {
     ),
     "linked.no_system": _("%(title)s is worked in a linked system, but none is linked to it."),
     "linked.not_in_use": _(
-        "%(title)s opens for nobody: %(system)s is not put to use in this course. Whoever keeps the linked systems can"
-        " do it."
+        "%(system)s is not put to use in this course. What is worked in it opens for nobody, %(title)s first (%(count)s"
+        " in all). Whoever keeps the linked systems can put it to use."
     ),
     "due.before_awaited": _("%(title)s is due %(at)s, before %(awaited)s (%(awaited_at)s), which it waits for."),
     "waits.on_hidden": _("%(title)s waits for %(awaited)s, which students can't see."),

@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Collection
+from datetime import datetime
 
 from django.db.models import Exists, OuterRef, Q, QuerySet
+from unvo_core.links.hearing import silent_since
 
 from apps.courses.public import Course, Enrolment, Membership, Section, students
 from apps.kernel.public import not_found
 from apps.links.keys import key_of
 from apps.links.lti.content import origin_of
 from apps.links.lti.tokens import issuer
-from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Placement
+from apps.links.models import Deployment, Freshness, Known, KnownIn, LinkedSystem, Placement
 
 
 def systems_here(course: Course) -> QuerySet[LinkedSystem]:
@@ -24,11 +26,17 @@ def _deployed(course: Course) -> QuerySet[Deployment]:
     return Deployment.objects.filter(Q(course=course) | Q(course=None), system_id=OuterRef("pk"))
 
 
-def put_to_use(course: str, system: str = "system_id") -> Exists:
-    """Whether the system of an outer row is put to use in its course; both named as fields of the row."""
+def silence(row: Freshness, at: datetime) -> datetime | None:
+    """Since when it is silent past its usual rhythm, of which the hours are kept; None when it is not."""
+    since = silent_since([datetime.fromisoformat(hour) for hour in row.hours], at)
+    return since and (row.heard_at or since)
+
+
+def put_to_use(course: str) -> Exists:
+    """Whether the system of an outer row is put to use in its course, which this field of the row names."""
     own = Q(system__course=OuterRef(course)) | Q(system__course=None)
     here = Q(course=OuterRef(course)) | Q(course=None)
-    rows = Deployment.objects.filter(own, here, system_id=OuterRef(system), system__off=False, system__waits=False)
+    rows = Deployment.objects.filter(own, here, system_id=OuterRef("system_id"), system__off=False, system__waits=False)
     return Exists(rows)
 
 

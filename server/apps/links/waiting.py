@@ -10,11 +10,10 @@ from apps.courses.public import Seats, WaitingRow
 from apps.gradebook.public import Score
 from apps.kernel.public import sentence
 from apps.layout.public import layout
-from apps.links.actions.hear import silence
 from apps.links.kinds import LINKED
 from apps.links.models import Freshness, Placement, Reported
 from apps.links.pages.items import is_open
-from apps.links.queries import put_to_use
+from apps.links.queries import put_to_use, silence
 from apps.links.stated import has_linked
 
 MOST_LINES = 20

@@ -1,9 +1,5 @@
 from __future__ import annotations
 
-from datetime import datetime
-
-from unvo_core.links.hearing import silent_since
-
 from apps.courses.public import Course
 from apps.kernel.public import now
 from apps.links.models import Freshness, LinkedSystem
@@ -30,9 +26,3 @@ def freshness(system_id: int, course: Course) -> Freshness:
     """Held until the transaction ends."""
     Freshness.objects.bulk_create([Freshness(system_id=system_id, course=course)], ignore_conflicts=True)
     return Freshness.objects.select_for_update().get(system_id=system_id, course=course)
-
-
-def silence(row: Freshness, at: datetime) -> datetime | None:
-    """Since when it is silent past its usual rhythm, of which the hours are kept; None when it is not."""
-    since = silent_since([datetime.fromisoformat(hour) for hour in row.hours], at)
-    return since and (row.heard_at or since)

@@ -11,11 +11,11 @@ from django.utils.translation import gettext as _
 
 from apps.courses.public import Course, can_lay_out, membership
 from apps.kernel.public import Actor, Allowed, now, sentence
-from apps.links.actions.hear import silence
 from apps.links.api import schemas as s
 from apps.links.lti import names
 from apps.links.lti.tokens import issuer
 from apps.links.models import Freshness, LinkedSystem, Placement
+from apps.links.queries import silence
 from apps.people.public import can_administer
 
 SCOPES: dict[s.ScopeCode, tuple[str, ...]] = {

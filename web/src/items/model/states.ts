@@ -37,7 +37,11 @@ export function tileOf(row: Stated): Tile {
   return row.state ? TILES[row.state] : "todo";
 }
 
-export const mayContinue = (row: Stated): boolean => row.state === "started" || row.state === "given_back";
+/** Whether something is there that one goes on with, also after its due moment. */
+export function mayContinue({ state, open, started }: Pick<Row, "state" | "open" | "started">): boolean {
+  if (state === "missing") return open && Object.keys(started).length > 0;
+  return state === "started" || state === "given_back";
+}
 
 /** 'Late by 3 h', in the largest fitting unit, rounded up. */
 export function lateWords(seconds: number, t: Composer["t"]): string {
