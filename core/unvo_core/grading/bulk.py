@@ -98,11 +98,12 @@ def class_figures(
 ) -> Figures:
     points, here = _points(columns, scores, missing_percent)
     all_points, all_sizes = points @ columns.into_points, here.astype(np.float64) @ columns.into_sizes
+    by_points = any(c.weight is None for c in columns.categories)
     parts = [
-        _part(Scored(points, here, all_points[:, n], all_sizes[:, n]), category, scores.excused)
+        _part(Scored(points, here, all_points[:, n], all_sizes[:, n]), category, scores.excused, by_points)
         for n, category in enumerate(columns.categories)
     ]
-    value = _value(columns.categories, parts, len(points))
+    value = _value(columns.categories, parts, len(points), by_points)
     unsure: Bools = np.zeros(len(points), np.bool_)
     for part in parts:
         unsure |= part.unsure
@@ -174,7 +175,7 @@ class _Part(NamedTuple):
     unsure: Bools
 
 
-def _part(scored: Scored, category: CategoryColumns, excused: Bools) -> _Part:
+def _part(scored: Scored, category: CategoryColumns, excused: Bools, by_points: bool) -> _Part:
     """`scored`: all columns, with the sums of this category."""
     n = len(scored.points)
     unsure: Bools = np.zeros(n, np.bool_)
@@ -183,7 +184,7 @@ def _part(scored: Scored, category: CategoryColumns, excused: Bools) -> _Part:
     if category.drop_lowest or category.drop_highest:
         raw = scored.raw[:, category.regular]
         own = Scored(raw if category.plain else raw / category.units, scored.here[:, category.regular], *scored[2:])
-        (_, _, numerator, denominator), unsure = dropped(own, category)
+        (_, _, numerator, denominator), unsure = dropped(own, category, by_points=by_points)
     if category.extra.size:
         others, beside = (np.logical_or.reduce(scored.here[:, at], axis=1) for at in (category.regular, category.extra))
         on_top = ~others & beside
@@ -197,24 +198,23 @@ def _part(scored: Scored, category: CategoryColumns, excused: Bools) -> _Part:
     return _Part(percent, denominator, on_top, unsure)
 
 
-def _value(categories: Sequence[CategoryColumns], parts: Sequence[_Part], n: int) -> Floats:
+def _value(categories: Sequence[CategoryColumns], parts: Sequence[_Part], n: int, by_points: bool) -> Floats:
     """Weights of categories with nothing in them are spread over the others; without weights points weigh."""
-    weighted = all(c.weight is not None for c in categories)
     live = np.zeros(n)
     for category, part in zip(categories, parts, strict=True):
         if not category.extra_credit:
-            own = (category.weight or 0.0) if weighted else part.denominator
+            own = part.denominator if by_points else category.weight or 0.0
             live += np.where(np.isnan(part.percent) | part.on_top, 0.0, own)
     value, any_value = np.zeros(n), np.zeros(n, np.bool_)
     with np.errstate(divide="ignore", invalid="ignore"):
         for category, part in zip(categories, parts, strict=True):
             percent = np.nan_to_num(part.percent, nan=0.0)
-            if weighted:
+            if by_points:
+                effective = np.where(live > 0, part.denominator / live * 100, 0.0)
+            else:
                 weight = category.weight or 0.0
                 spread = np.where(live > 0, weight * 100 / live, 0.0)
                 effective = np.where(part.on_top | category.extra_credit, weight, spread)
-            else:
-                effective = np.where(live > 0, part.denominator / live * 100, 0.0)
             value += percent * effective / 100
             if not category.extra_credit:
                 any_value |= ~np.isnan(part.percent) & ~part.on_top

@@ -31,26 +31,28 @@ class Scored(NamedTuple):
 
 
 class Dropped(NamedTuple):
-    """What is left. `unsure`: rows in which equals that are not alike stood where both ends choose, so that which of
-    them goes decides."""
+    """What is left. `unsure`: rows in which one that goes stands equal to one that stays and is not alike, where it
+    matters which of them goes."""
 
     left: Scored
     unsure: Bools
 
 
-def dropped(scored: Scored, category: CategoryColumns) -> Dropped:
-    """First the highest, then of the rest the lowest."""
+def dropped(scored: Scored, category: CategoryColumns, *, by_points: bool) -> Dropped:
+    """First the highest, then of the rest the lowest. `by_points`: a category weighs what is possible in it. Equals
+    come to the same percent, but which of them goes decides what is left to drop from, and what is possible."""
     unsure = np.zeros(len(scored.raw), np.bool_)
     if category.drop_highest:
-        scored, unsure = _without(scored, category, -1.0, category.drop_highest, ties=category.drop_lowest > 0)
+        ties = by_points or category.drop_lowest > 0
+        scored, unsure = _without(scored, category, -1.0, category.drop_highest, ties=ties)
     if category.drop_lowest:
-        scored, _ = _without(scored, category, 1.0, category.drop_lowest, ties=False)
+        scored, tied = _without(scored, category, 1.0, category.drop_lowest, ties=by_points)
+        unsure |= tied
     return Dropped(scored, unsure)
 
 
 def _without(scored: Scored, category: CategoryColumns, sign: float, count: int, *, ties: bool) -> Dropped:
-    """`sign` 1 for the lowest, -1 for the highest. One score always stays. `ties`: they matter, and what is left is
-    chosen from once more."""
+    """`sign` 1 for the lowest, -1 for the highest. One score always stays. `ties`: they matter."""
     may = scored.here if category.droppable.all() else scored.here & category.droppable
     most = np.minimum(np.minimum(count, may.sum(axis=1)), scored.here.sum(axis=1) - 1)
     points, sizes, unsure = scored.points.copy(), scored.sizes.copy(), np.zeros(len(most), np.bool_)
