@@ -9,7 +9,7 @@ from django.db.models import Exists, OuterRef, Q, QuerySet
 from unvo_core.links.hearing import silent_since
 
 from apps.courses.public import Course, Enrolment, Membership, Section, students
-from apps.kernel.public import not_found
+from apps.kernel.public import Refused, not_found
 from apps.links.keys import key_of
 from apps.links.lti.content import origin_of
 from apps.links.lti.tokens import issuer
@@ -72,6 +72,16 @@ def deployment_of(system: LinkedSystem, course: Course) -> Deployment | None:
     """The course's own, or that of the whole place."""
     rows = system.deployments.filter(Q(course=course) | Q(course=None))
     return rows.order_by("course_id").first()
+
+
+def in_use_by(system: LinkedSystem, course: Course) -> Deployment:
+    """By what it is put to use here. Raises Refused for one that is switched off or opens for nobody here."""
+    if system.off or system.waits:
+        raise Refused("links.off", status=403, system=system.name)
+    deployment = deployment_of(system, course)
+    if deployment is None:
+        raise Refused("links.not_deployed", status=403, system=system.name)
+    return deployment
 
 
 def section_of(course: Course, section_id: int | None) -> Section | None:

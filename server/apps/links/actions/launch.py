@@ -16,8 +16,8 @@ from apps.links.line_items import line_item_of
 from apps.links.lti.hints import Hint, login_hint, message_hint
 from apps.links.lti.messages import Arrival, link_message, pick_message
 from apps.links.lti.tokens import issuer, once
-from apps.links.models import Known, KnownIn, LinkedSystem, Picking, Placement, UsedOnce
-from apps.links.queries import deployment_of, known_as, known_in, placement_of, section_of
+from apps.links.models import Deployment, Known, KnownIn, LinkedSystem, Picking, Placement, UsedOnce
+from apps.links.queries import in_use_by, known_as, known_in, placement_of, section_of
 from apps.links.sections import own_section
 from apps.path.public import require_doable
 from apps.people.public import Person
@@ -33,18 +33,19 @@ class Way:
     item: LaidItem
     member: Membership
     section: Section | None
+    deployment: Deployment
 
 
 def way_in(actor: Actor, course: Course, item_id: int, section_id: int | None = None) -> Way:
-    """Raises Refused for what is locked, closed or not open yet, hidden, in an archived course, switched off, or
-    known to the system in another section. Whoever teaches gets in always, in any section that is theirs."""
+    """Raises Refused for what is locked, closed or not open yet, hidden, in an archived course, switched off, not put
+    to use in the course, or known to the system in another section. Whoever teaches gets in always, in any section that
+    is theirs."""
     member = membership(actor, course)
     require(can_enter(member))
     placement = placement_of(item_id)
     if placement is None or placement.item.course_id != course.pk or placement.item.removed:
         raise not_found("linked homework")
-    if placement.system.off or placement.system.waits:
-        raise Refused("links.off", status=403, system=placement.system.name)
+    deployment = in_use_by(placement.system, course)
     if member.teaches:
         refuse_archived(course)
         laid = layout(course)
@@ -53,7 +54,7 @@ def way_in(actor: Actor, course: Course, item_id: int, section_id: int | None = 
     section = own_section(course, member, actor, section_id)
     if not member.teaches:
         refuse_other_section(placement.system, course, actor, section)
-    return Way(placement, laid.items[item_id], member, section)
+    return Way(placement, laid.items[item_id], member, section, deployment)
 
 
 def refuse_other_section(system: LinkedSystem, course: Course, actor: Actor, section: Section | None) -> None:
@@ -93,19 +94,16 @@ def begin_launch(actor: Actor, course: Course, item_id: int, section_id: int | N
     """Where the browser goes to open an item. Raises Refused as `way_in` does."""
     way = way_in(actor, course, item_id, section_id)
     system = way.placement.system
-    known, deployment = known_as(system, actor.person_id or 0), deployment_of(system, course)
-    if deployment is None:
-        raise Refused("links.not_deployed", status=403, system=system.name)
+    known = known_as(system, actor.person_id or 0)
     section = way.section.pk if way.section is not None else None
     hint = Hint(subject=str(known.subject), system=system.pk, section=section, item=item_id)
-    return beginning(system, hint, way.placement.address or system.launch_address, deployment.code)
+    return beginning(system, hint, way.placement.address or system.launch_address, way.deployment.code)
 
 
 def begin_picking(actor: Actor, picking: Picking) -> str:
-    system, course = picking.system, picking.course
-    known, deployment = known_as(system, actor.person_id or 0), deployment_of(system, course)
-    if deployment is None:
-        raise Refused("links.not_deployed", status=403, system=system.name)
+    system = picking.system
+    deployment = in_use_by(system, picking.course)
+    known = known_as(system, actor.person_id or 0)
     hint = Hint(subject=str(known.subject), system=system.pk, section=picking.section_id, picking=picking.pk)
     return beginning(system, hint, system.picking_address or system.launch_address, deployment.code)
 
@@ -128,7 +126,16 @@ def _link(actor: Actor, person: Person, known: Known, hint: Hint, nonce: str) ->
         raise not_found("linked homework")
     course = Course.objects.select_related("term").get(pk=placement.item.course_id)
     way = way_in(actor, course, hint.item, hint.section)
-    arrival = _arrival(placement.system, course, way.section, person, way.member, known, nonce)
+    arrival = Arrival(
+        system=placement.system,
+        deployment=way.deployment,
+        course=course,
+        section=way.section,
+        person=person,
+        member=way.member,
+        known=known,
+        nonce=nonce,
+    )
     _note_place(known, course, way)
     laid = layout(course) if way.member.teaches else person_layout(course, person.pk)
     item = laid.items[hint.item]
@@ -159,29 +166,14 @@ def _picking(actor: Actor, person: Person, known: Known, hint: Hint, nonce: str)
     member = membership(actor, picking.course)
     require(can_teach(member))
     section = section_of(picking.course, hint.section)
-    arrival = _arrival(picking.system, picking.course, section, person, member, known, nonce)
-    return pick_message(arrival, picking, f"{issuer()}/lti/picked/{picking.key}")
-
-
-def _arrival(
-    system: LinkedSystem,
-    course: Course,
-    section: Section | None,
-    person: Person,
-    member: Membership,
-    known: Known,
-    nonce: str,
-) -> Arrival:
-    deployment = deployment_of(system, course)
-    if deployment is None:
-        raise Refused("links.not_deployed", status=403, system=system.name)
-    return Arrival(
-        system=system,
-        deployment=deployment,
-        course=course,
+    arrival = Arrival(
+        system=picking.system,
+        deployment=in_use_by(picking.system, picking.course),
+        course=picking.course,
         section=section,
         person=person,
         member=member,
         known=known,
         nonce=nonce,
     )
+    return pick_message(arrival, picking, f"{issuer()}/lti/picked/{picking.key}")

@@ -18,8 +18,7 @@ from apps.kernel.public import REQUEST_NUMBER, Refused, own_number, tell_request
 from apps.links.actions.keep_report import keep_where
 from apps.links.keys import key_of
 from apps.links.lti import names
-from apps.links.services.doors import MOST_BODY, body_in, pace_of, token_in
-from apps.links.services.pace import in_pace
+from apps.links.services.doors import MOST_BODY, body_in, token_in, within_pace
 from apps.links.services.scores import scores
 from apps.links.services.urls import LINE
 
@@ -89,7 +88,7 @@ def _kept_at_once(environ: WSGIEnvironment, course_id: int, section_id: int, key
     except Refused:
         return False
     report = read_report(body)
-    if names.SCORES not in scopes or isinstance(report, Problem) or not in_pace(pace_of(system_id)):
+    if names.SCORES not in scopes or isinstance(report, Problem) or not within_pace(system_id, environ):
         return False
     which = {"key": key, "system": system_id, "scope": names.SCORES, "course": course_id, "section": section_id}
     try:

@@ -23,6 +23,8 @@ from apps.links.services.pace import in_pace
 SALT = "links.bearer"
 TOKEN_SECONDS = 3600
 MOST_BODY = 64 * 1024
+COUNTED = "unvo.within_pace"
+"""In the environment of a request (WSGI): what its system was told of its pace."""
 PAGE = 100
 """Rows of a page when the caller names no number, and the most that it may name."""
 MOST_PAGE = 500
@@ -91,14 +93,16 @@ def caller_of(request: HttpRequest, wanted: tuple[str, ...]) -> Caller:
     granted = frozenset(scopes) & frozenset(system.scopes)
     if not granted & frozenset(wanted):
         raise Refused("links.scope", status=403)
-    if not in_pace(pace_of(system.pk)):
+    if not within_pace(system.pk, request.META):
         raise Refused("links.pace", status=429)
     return Caller(system, granted)
 
 
-def pace_of(system_id: int) -> str:
-    """Under which name its calls are counted."""
-    return f"service:{system_id}"
+def within_pace(system_id: int, environ: dict[str, Any]) -> bool:
+    """Whether it may be called by this system now. A call is counted once, whoever asks first."""
+    if COUNTED not in environ:
+        environ[COUNTED] = in_pace(f"service:{system_id}")
+    return bool(environ[COUNTED])
 
 
 def token_in(authorization: str) -> tuple[int, list[str]]:

@@ -87,6 +87,13 @@ class AtOnce(Called):
                 self.assertEqual(json.loads(told.content or "{}").get("title", ""), code)
                 self.assertRegex(told["X-Request-ID"], "^[0-9a-f]{16}$")
 
+    def test_a_call_is_counted_once_whoever_answers_it(self) -> None:
+        good = self.tool.score(self.claims["sub"], 8, 10, MONDAY)
+        counts: dict[str, list[int]] = {}
+        with mock.patch("apps.links.services.pace._counts", counts):
+            self.assertEqual([self.told(good).status_code for _ in range(2)], [204, 409])
+        self.assertEqual(list(counts.values()), [[2]])
+
     def test_where_the_database_fails_it_is_tried_once_more_step_by_step(self) -> None:
         with mock.patch.object(service, "keep_where", side_effect=InterfaceError("the connection is closed")) as kept:
             self.assertEqual(self.status(), 204)

@@ -50,6 +50,10 @@ class Deploying(Linked):
         refused = self.begun(self.browser(KEEPS_UP))
         self.assertContains(refused, "not put to use in this course", status_code=403)
         self.assertEqual((self.shown("srv-110"), self.shown("srv-010")), ([], []))
+        for reader in (KEEPS_UP, INSTRUCTOR):
+            page = Caller(reader).get(f"/courses/srv-110/items/{self.linked_item.pk}/link").json()
+            self.assertEqual(page["open_path"], "", "no button leads to what opens for nobody")
+            self.assertIn("not put to use in this course", page["refusal"])
         teacher, wish = Caller(INSTRUCTOR), {"system": str(self.system.key), "item_ids": [self.linked_item.pk]}
         self.assertEqual(teacher.send("POST", "/courses/srv-110/pickings", wish).status_code, 404)
         token = self.tool.token(self.outside, "score")
@@ -80,6 +84,8 @@ class Deploying(Linked):
         self.assertIn(f"{self.system.name} is not put to use in this course.", sentence)
         self.assertIn(f"opens for nobody, {self.linked_item.title} first (1 in all)", sentence)
         self.assertFalse(in_use_here(), "it is not asked any more")
+        asked = f"/courses/srv-110/items/{self.linked_item.pk}/link/fetch"
+        self.refused(Caller(INSTRUCTOR).send("POST", asked), 403, "links.not_deployed")
         self.deploy("srv-010")
         self.assertEqual(len(said()), 1)
         self.deploy("srv-110")

@@ -64,8 +64,10 @@ defineExpose({ action });
       <div v-if="reports">
         <div class="mb-2 flex flex-wrap items-baseline gap-3">
           <h2 class="text-[18px] font-bold">{{ t("links.reports") }}</h2>
-          <UiButton v-if="reports.asks_state" @click="fetchNow">{{ t("links.fetch") }}</UiButton>
-          <span v-else class="text-[14px] text-soft">{{ t("links.cannotFetch") }}</span>
+          <template v-if="!link.refusal">
+            <UiButton v-if="reports.asks_state" @click="fetchNow">{{ t("links.fetch") }}</UiButton>
+            <span v-else class="text-[14px] text-soft">{{ t("links.cannotFetch") }}</span>
+          </template>
         </div>
         <p v-if="differ" class="mb-2 font-semibold text-late">
           {{ differ === 1 ? t("links.differOne") : t("links.differ", { n: differ }, differ) }}
