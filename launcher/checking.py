@@ -6,6 +6,7 @@ import os
 import subprocess
 import tempfile
 from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from launcher import packages, postgres, serving
@@ -18,7 +19,7 @@ TYPES = WEB / "src" / "api" / "schema.d.ts"
 
 
 def check() -> int:
-    """Run every gate, say which failed, 0 when none did."""
+    """Run every gate, two at a time and the longest first; say which failed, 0 when none did."""
     packages.install(tests=True)
     packages.build()
     with postgres.TESTS.used():
@@ -27,20 +28,22 @@ def check() -> int:
 
 def _all(env: dict[str, str]) -> int:
     gates: list[tuple[str, Path, Sequence[str | Path]]] = [
-        ("format (ruff)", ROOT, [BIN / "ruff", "format", "--check", "-q", "."]),
-        ("lint (ruff)", ROOT, [BIN / "ruff", "check", "-q", "."]),
+        ("types (vue-tsc)", WEB, ["npx", "vue-tsc", "--noEmit", "-p", "tsconfig.json"]),
         (
             "types (mypy)",
             ROOT,
             [BIN / "mypy", "core/unvo_core", "server/apps", "server/config", "server/demo", "launcher"],
         ),
+        ("format (ruff)", ROOT, [BIN / "ruff", "format", "--check", "-q", "."]),
+        ("lint (ruff)", ROOT, [BIN / "ruff", "check", "-q", "."]),
         ("import contracts", ROOT, [BIN / "lint-imports", "--no-cache"]),
         ("migrations", serving.SERVER, [BIN / "python", "manage.py", "makemigrations", "--check", "--dry-run"]),
         ("format (prettier)", WEB, ["npx", "prettier", "--check", "--log-level", "warn", "."]),
         ("lint (eslint)", WEB, ["npx", "eslint", ".", "--max-warnings", "0"]),
-        ("types (vue-tsc)", WEB, ["npx", "vue-tsc", "--noEmit", "-p", "tsconfig.json"]),
     ]
-    failed = [name for name, where, command in gates if not _passes(name, where, command, env)]
+    with ThreadPoolExecutor(max_workers=2) as pool:
+        passed = [(name, pool.submit(_passes, name, where, command, env)) for name, where, command in gates]
+        failed = [name for name, fine in passed if not fine.result()]
     failed += _api_out_of_step(env)
     if failed:
         raise Stop(f"These gates failed: {', '.join(failed)}. What each said is above.")
@@ -49,11 +52,19 @@ def _all(env: dict[str, str]) -> int:
 
 
 def _passes(name: str, where: Path, command: Sequence[str | Path], env: dict[str, str]) -> bool:
-    say(name)
+    """What it printed comes as one, after its name: others may run beside it."""
     mypy_path = {"MYPYPATH": f"{ROOT / 'core'}:{ROOT / 'server'}"}
     done = subprocess.run(
-        [str(c) for c in command], cwd=where, env=env | mypy_path, stdin=subprocess.DEVNULL, check=False
+        [str(c) for c in command],
+        cwd=where,
+        env=env | mypy_path,
+        stdin=subprocess.DEVNULL,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        text=True,
+        check=False,
     )
+    say(f"{name}: {'fine' if done.returncode == 0 else 'failed'}\n{done.stdout}".rstrip())
     return done.returncode == 0
 
 

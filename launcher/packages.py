@@ -12,7 +12,7 @@ from pathlib import Path
 from launcher.shell import ROOT, Stop, check_node, python_in_place, root_prefix, run, say
 
 DEBIAN = ("postgresql-15", "libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0")
-DEBIAN_FOR_TESTS = ("chromium", "poppler-utils", "nginx-light", "openssl", "pgbouncer")
+DEBIAN_FOR_TESTS = ("chromium-headless-shell", "poppler-utils", "nginx-light", "openssl", "pgbouncer")
 UV = "uv==0.13.9"
 BUILT = ROOT / "server" / "assets" / ".unvo-built"
 

@@ -6,7 +6,7 @@ import os
 import re
 import subprocess
 from collections.abc import Mapping, Sequence
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import ThreadPoolExecutor, as_completed
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -19,6 +19,9 @@ BROWSER = "browser"
 """The tag of the tests that drive a browser."""
 ALONE = "alone"
 """The tag of the tests that hold a time, which says nothing while other tests run beside them."""
+WITHOUT = ("--exclude-tag", BROWSER, "--exclude-tag", ALONE)
+Printed = tuple[str, int]
+"""What a program printed, and the code with which it ended."""
 ANSI = re.compile(r"\x1b\[[0-9;]*m")
 
 
@@ -54,29 +57,35 @@ def test(labels: Sequence[str]) -> int:
 
 
 def _everything(count: Count, env: Mapping[str, str]) -> None:
-    """The browser's part runs beside the others, on a database of its own; what it prints comes after theirs."""
+    """Two parts at a time, each on a database of its own; what one prints comes when it has ended."""
+    say("running two parts of the tests at a time; each is shown when it has ended")
     with ThreadPoolExecutor(max_workers=2) as pool:
         copied = pool.submit(pattern.made, env)
-        browser = pool.submit(lambda: _in_the_browser({**env, **copied.result()}))
-        say("core")
-        _django(count, env, ["../core/tests", "-t", ".."])
-        say("front-end logic")
-        _vitest(count)
-        env = {**env, **copied.result()}
-        say("server: API, concurrency")
-        _django(count, env, ["--exclude-tag", BROWSER, "--exclude-tag", ALONE, "apps", "tests"])
-        say("server: journeys in the browser, begun beside the others")
-        text, code = browser.result()
-    for line in text.splitlines(keepends=True):
-        _print(line)
-    _add(count, text, code)
+
+        def of_server(name: str, *words: str) -> Printed:
+            beside = {**env, **copied.result(), **postgres.TESTS.environment(f"unvo_{name}")}
+            return _shown(_tests(*words), serving.SERVER, beside, live=False)
+
+        begun = {
+            pool.submit(_shown, _tests("../core/tests", "-t", ".."), serving.SERVER, env, live=False): "core",
+            pool.submit(of_server, "browser", "--tag", BROWSER, "tests.journeys"): "server: journeys in the browser",
+            pool.submit(_vitest): "front-end logic",
+            pool.submit(of_server, "apps", *WITHOUT, "apps"): "server: the apps",
+            pool.submit(of_server, "at_once", *WITHOUT, "tests.concurrency"): "server: several at once, and killed",
+            pool.submit(of_server, "across", *WITHOUT, *_across_apps()): "server: across the apps, and served",
+        }
+        for part in as_completed(begun):
+            say(begun[part])
+            text, code = part.result()
+            for line in text.splitlines(keepends=True):
+                _print(line)
+            _add(count, text, code)
     say("server: what holds a time, alone")
-    _django(count, env, ["--tag", ALONE, "tests"])
+    _django(count, {**env, **copied.result()}, ["--tag", ALONE, "tests"])
 
 
-def _in_the_browser(env: Mapping[str, str]) -> tuple[str, int]:
-    beside = {**env, **postgres.TESTS.environment("unvo_browser")}
-    return _shown(_tests("--tag", BROWSER, "tests.journeys"), serving.SERVER, beside, live=False)
+def _across_apps() -> list[str]:
+    return [f"tests.{file.stem}" for file in sorted((serving.SERVER / "tests").glob("test_*.py"))]
 
 
 def _tests(*words: str) -> list[str]:
@@ -97,14 +106,15 @@ def _add(count: Count, text: str, code: int) -> None:
         count.add(0, 1, 0)
 
 
-def _vitest(count: Count) -> None:
-    text, code = _shown(["npx", "vitest", "run"], ROOT / "web", {"CI": "1", "NO_COLOR": "1"})
+def _vitest() -> Printed:
+    """With a last line as Django's runner prints it."""
+    text, code = _shown(["npx", "vitest", "run"], ROOT / "web", {"CI": "1", "NO_COLOR": "1"}, live=False)
     found = VITEST.search(ANSI.sub("", text))
     failed, passed, skipped = (int(n or 0) for n in found.groups()) if found else (1, 0, 0)
-    count.add(passed, max(failed, 1) if code else failed, skipped)
+    return f"{text}\n{passed} passed, {failed} failed, {skipped} skipped\n", code
 
 
-def _shown(command: Sequence[str], where: Path, env: Mapping[str, str], live: bool = True) -> tuple[str, int]:
+def _shown(command: Sequence[str], where: Path, env: Mapping[str, str], *, live: bool = True) -> Printed:
     """Run, print as it comes if `live`, and keep what was printed."""
     process = subprocess.Popen(
         command,

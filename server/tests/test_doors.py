@@ -8,6 +8,7 @@ from apps.kernel.models import StoredFile
 from apps.layout.models import Item, ItemFile, ItemText
 from apps.library.models import ErrorReport
 from apps.people.demo import DEMO_PASSWORD
+from django.contrib.staticfiles.finders import get_finders
 from django.core.cache import cache
 from django.test import Client, override_settings
 from django.urls import URLPattern, URLResolver, get_resolver
@@ -72,6 +73,9 @@ class SignIn(DemoCase):
     def test_the_description_of_the_api_is_no_page(self) -> None:
         for who in (Caller(None), Caller(INSTRUCTOR)):
             self.assertEqual(who.client.get("/api/openapi.json").status_code, 404)
+        folders = {path.partition("/")[0] for finder in get_finders() for path, _ in finder.list([])}
+        self.assertIn("assets", folders)
+        self.assertNotIn("ninja", folders, "what would show it is not handed out either")
 
 
 class Strangers(DemoCase):

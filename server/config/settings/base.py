@@ -31,7 +31,6 @@ INSTALLED_APPS = [
     "allauth.headless",
     "allauth.usersessions",
     "csp",
-    "ninja",
     "procrastinate.contrib.django",
     "pgtrigger",
     "pghistory",
@@ -226,7 +225,7 @@ IN_BUCKET = {
 }
 STORAGES = {
     "default": IN_BUCKET if S3_BUCKET else {"BACKEND": "apps.kernel.whole_files.WholeFiles"},
-    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+    "staticfiles": {"BACKEND": "apps.kernel.static_files.CompressedOnce"},
 }
 WHITENOISE_USE_FINDERS = False
 WHITENOISE_AUTOREFRESH = False

@@ -150,7 +150,8 @@ class KilledSync(Committed, TransactionTestCase):
             other.execute(f"SELECT 1 FROM {Cell._meta.db_table} WHERE graded_item_id = %s FOR UPDATE", [graded.pk])
             first = self.worker()
             self.until(
-                "SELECT 1 FROM pg_locks JOIN pg_stat_activity USING (pid) WHERE NOT granted AND query LIKE '%gradebook_%'"
+                "SELECT 1 FROM pg_locks JOIN pg_stat_activity USING (pid)"
+                " WHERE NOT granted AND datname = current_database() AND query LIKE '%gradebook_%'"
             )
             first.send_signal(signal.SIGKILL)
             first.wait(20)

@@ -18,7 +18,7 @@ from tests.worlds import CLOCK, Committed
 
 ROOT = Path(__file__).resolve().parents[3]
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
-CHROMIUM = shutil.which("chromium") or "/usr/bin/chromium"
+CHROMIUM = shutil.which("chromium-headless-shell") or "/usr/bin/chromium-headless-shell"
 FLAGS = [
     "--headless",
     "--no-sandbox",
