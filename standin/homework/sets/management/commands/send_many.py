@@ -1,4 +1,7 @@
-"""Sends made-up scores at a rate, and says what became of them: how much a platform takes is seen from here."""
+"""Sends made-up scores at a rate, and says what became of them: how much a platform takes is seen from here.
+
+One loop of libcurl holds all connections and does as little as can be, so that what is seen is the platform's.
+"""
 
 from __future__ import annotations
 
@@ -6,15 +9,12 @@ import json
 import time
 from argparse import ArgumentParser
 from collections import Counter
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
-from http.client import HTTPConnection
-from threading import Lock
 from typing import Any
-from urllib.parse import urlsplit
 
-from django.core.management import BaseCommand
+import pycurl
+from django.core.management import BaseCommand, CommandError
 from pylti1p3.service_connector import ServiceConnector
 
 from sets.clock import now
@@ -23,22 +23,7 @@ from sets.models import Account, Placed, Platform
 from sets.sending import SCORE
 
 SCORE_TYPE = "application/vnd.ims.lis.v1.score+json"
-
-
-class Sender:
-    """One connection with one token: as little work as can be, so that what is seen is the platform's."""
-
-    def __init__(self, platform: Platform) -> None:
-        found = configuration().find_registration_by_params(platform.issuer, platform.client_id)
-        token = ServiceConnector(found).get_access_token([SCORE])
-        self.headers = {"Authorization": f"Bearer {token}", "Content-Type": SCORE_TYPE}
-        self.connection = HTTPConnection(urlsplit(platform.issuer).netloc, timeout=10)
-
-    def post(self, score: Score) -> int:
-        self.connection.request("POST", f"{urlsplit(score.line).path}/scores", score.body, self.headers)
-        answer = self.connection.getresponse()
-        answer.read()
-        return answer.status
+LOOK_SECONDS = 0.05
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,38 +37,71 @@ class Score:
     body: bytes
 
 
+def sender(platform: Platform) -> pycurl.Curl:
+    """Whoever sends with one token, one score after the other."""
+    found = configuration().find_registration_by_params(platform.issuer, platform.client_id)
+    token = ServiceConnector(found).get_access_token([SCORE])
+    curl = pycurl.Curl()
+    curl.setopt(pycurl.HTTPHEADER, [f"Authorization: Bearer {token}", f"Content-Type: {SCORE_TYPE}"])
+    curl.setopt(pycurl.WRITEFUNCTION, len)
+    curl.setopt(pycurl.TIMEOUT, 10)
+    return curl
+
+
 @dataclass
 class Burst:
-    """What is sent, and what came back; the clock starts when all is written and everybody is connected."""
+    """What is sent, and what came back; the clock starts when all is written and everybody has a token."""
 
     scores: list[Score]
     rate: float
+    idle: list[pycurl.Curl]
+    busy: dict[pycurl.Curl, Score] = field(default_factory=dict)
+    multi: pycurl.CurlMulti = field(default_factory=pycurl.CurlMulti)
     begun: float = field(default_factory=time.monotonic)
     next: int = 0
     statuses: Counter[int] = field(default_factory=Counter)
     last: dict[tuple[str, str], tuple[str, float]] = field(default_factory=dict)
     times: list[float] = field(default_factory=list)
-    lock: Lock = field(default_factory=Lock)
 
-    def work(self, sender: Sender) -> None:
-        """One of several who send; each takes the next as its time comes."""
-        while (number := self.taken()) is not None:
-            time.sleep(max(0.0, self.begun + number / self.rate - time.monotonic()))
-            self.send(self.scores[number], sender)
+    def run(self) -> None:
+        """Each is sent when its time has come, or as soon after it as somebody is idle."""
+        while self.busy or self.next < len(self.scores):
+            while self.idle and self.wait() <= 0:
+                self.send(self.scores[self.next])
+            self.multi.perform()
+            if not self.receive():
+                self.multi.select(self.wait()) if self.busy else time.sleep(self.wait())
 
-    def taken(self) -> int | None:
-        with self.lock:
-            number, self.next = self.next, self.next + 1
-        return number if number < len(self.scores) else None
+    def wait(self) -> float:
+        """Seconds until the next one's time."""
+        if self.next == len(self.scores) or not self.idle:
+            return LOOK_SECONDS
+        return min(LOOK_SECONDS, max(0.0, self.begun + self.next / self.rate - time.monotonic()))
 
-    def send(self, score: Score, sender: Sender) -> None:
-        begun = time.perf_counter()
-        status = sender.post(score)
-        with self.lock:
-            self.times.append((time.perf_counter() - begun) * 1000)
-            self.statuses[status] += 1
-            if status == 204 and score.at > self.last.get((score.line, score.subject), ("",))[0]:
-                self.last[score.line, score.subject] = (score.at, score.given)
+    def send(self, score: Score) -> None:
+        self.next += 1
+        curl = self.idle.pop()
+        curl.setopt(pycurl.URL, f"{score.line}/scores")
+        curl.setopt(pycurl.POSTFIELDS, score.body)
+        self.busy[curl] = score
+        self.multi.add_handle(curl)
+
+    def receive(self) -> int:
+        """How many answers came."""
+        _more, done, failed = self.multi.info_read()
+        for _curl, _number, why in failed:
+            raise CommandError(f"A score could not be sent: {why}")
+        for curl in done:
+            self.multi.remove_handle(curl)
+            self.keep(self.busy.pop(curl), curl.getinfo(pycurl.RESPONSE_CODE), curl.getinfo(pycurl.TOTAL_TIME) * 1000)
+            self.idle.append(curl)
+        return len(done)
+
+    def keep(self, score: Score, status: int, milliseconds: float) -> None:
+        self.times.append(milliseconds)
+        self.statuses[status] += 1
+        if status == 204 and score.at > self.last.get((score.line, score.subject), ("",))[0]:
+            self.last[score.line, score.subject] = (score.at, score.given)
 
     def told(self) -> dict[str, Any]:
         times = sorted(self.times)
@@ -109,11 +127,8 @@ class Command(BaseCommand):
         platform = Platform.objects.get()
         start = now() - timedelta(minutes=options["ago"])
         scores = scores_of(platform, int(options["rate"] * options["seconds"]), start)
-        with ThreadPoolExecutor(options["by"]) as pool:
-            senders = [Sender(platform) for _ in range(options["by"])]
-            burst = Burst(scores, options["rate"])
-            for one in [pool.submit(burst.work, sender) for sender in senders]:
-                one.result()
+        burst = Burst(scores, options["rate"], [sender(platform) for _ in range(options["by"])])
+        burst.run()
         self.stdout.write(json.dumps(burst.told()))
 
 
