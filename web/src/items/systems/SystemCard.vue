@@ -102,7 +102,9 @@ async function fetchNow(): Promise<void> {
         {{ scopes ? `${t("links.mayCall")} ${scopes}.` : t("links.mayNothing") }}
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-2">
-        <UiButton v-if="slug && system.asks_state && !system.off" @click="fetchNow">{{ t("links.fetch") }}</UiButton>
+        <UiButton v-if="slug && system.asks_state && !system.off" @click="fetchNow">{{
+          t("links.fetch")
+        }}</UiButton>
         <RouterLink v-if="slug" :to="accessPath(slug, system.key)">{{ t("links.access") }}</RouterLink>
         <template v-if="system.may_change">
           <UiButton :disabled="asking" @click="test">{{ t("links.test") }}</UiButton>
