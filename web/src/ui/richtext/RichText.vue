@@ -115,6 +115,11 @@ watch(() => html + JSON.stringify(marks ?? {}), show);
   display: block;
   max-width: min(100%, 480px);
 }
+/* Its place is kept before it is loaded, so that nothing below jumps from under a finger. */
+.rich video {
+  width: 100%;
+  aspect-ratio: 4 / 3;
+}
 .rich [data-mention] {
   font-weight: 650;
 }
