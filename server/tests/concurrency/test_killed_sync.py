@@ -25,7 +25,7 @@ from django.apps import apps
 from django.db import connection
 from django.test import TransactionTestCase, override_settings
 
-from tests.concurrency.test_killed_server import SERVER, Server, other_connection
+from tests.concurrency.test_killed_server import SERVER, Server, cut_every_connection, other_connection
 from tests.worlds import CLOCK, Committed
 
 FROM = datetime.fromisoformat(CLOCK) - timedelta(minutes=10)
@@ -113,6 +113,23 @@ class KilledSync(Committed, TransactionTestCase):
         take_reports()
         take_reports()
         self.all_there_once()
+
+    def test_a_database_that_cuts_the_connection_a_thread_keeps(self) -> None:
+        server = Server()
+        server.start()
+        self.addCleanup(lambda: server.kill())
+        line = http.client.HTTPConnection("127.0.0.1", server.port, timeout=30)
+        statuses = []
+        for number in range(24):
+            if number % 12 == 6:
+                cut_every_connection()
+            path, body = self.score(number)
+            line.request("POST", path, json.dumps(body), {"Authorization": f"Bearer {self.token}"})
+            told = line.getresponse()
+            told.read()
+            statuses.append(told.status)
+        self.assertEqual(statuses, [204] * 24)
+        self.assertEqual(Reported.objects.filter(line_item__in=self.lines).count(), 24)
 
     def worker(self) -> subprocess.Popen[bytes]:
         command = [sys.executable, "manage.py", "procrastinate", "-v", "0", "worker", "--delete-jobs=successful"]
