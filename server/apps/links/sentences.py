@@ -4,7 +4,9 @@ from django.utils.translation import gettext_lazy as _
 
 SENTENCES = {
     "links.off": _("%(system)s is switched off in this course. Ask your teacher."),
-    "links.not_deployed": _("%(system)s is not put to use in this course. Whoever keeps the linked systems can do it."),
+    "links.not_deployed": _(
+        "%(system)s is not put to use in this course. Ask your teacher, or whoever keeps the linked systems."
+    ),
     "links.other_section": _(
         "%(system)s has you in %(theirs)s, and you are in %(ours)s here. Nothing was opened, so that no work lands in"
         " the wrong section."

@@ -113,6 +113,10 @@ class Talking(Journey):
             )
             dialog.get_by_role("button", name="Take this one").click()
             expect(page.locator(".ProseMirror :is(audio, video)")).to_have_count(1 if sort == "audio" else 2)
+        page.locator(".ProseMirror video").click(position={"x": 60, "y": 60})
+        page.keyboard.type("Seen once more.")
+        expect(page.locator(".ProseMirror :is(audio, video)")).to_have_count(2)
+        expect(page.get_by_role("textbox", name="Write a post")).to_contain_text("Seen once more.")
         page.get_by_role("button", name="Post it").click()
         own = page.get_by_role("article", name="Post by You")
         for sort in ("audio", "video"):

@@ -24,6 +24,9 @@ from apps.links.sections import own_section
 from apps.path.public import Fact, Progress, Reader
 from apps.people.public import Person
 
+SHUT = ("links.off", "links.not_deployed")
+"""What opens for nobody here, access to which warns nobody either."""
+
 
 def placement_in(course: Course, item_id: int) -> Placement:
     placement = placement_of(item_id)
@@ -41,6 +44,7 @@ def item_link(actor: Actor, course: Course, item_id: int, reader: Reader, known:
     person = Person.objects.get(pk=actor.person_id or 0)
     path = "" if refusal is not None else f"/lti/open/{course.slug}/{item_id}"
     teaches = reader.member.teaches
+    shut = refusal is not None and refusal.code in SHUT
     counts = _counts(course, item_id, reader.member) if teaches else {}
     return s.ItemLink(
         system=system.name,
@@ -53,7 +57,7 @@ def item_link(actor: Actor, course: Course, item_id: int, reader: Reader, known:
         refusal=sentence(refusal.code, refusal.params) if refusal is not None else "",
         other_section=_other_section(refusal),
         own=None if teaches else _own_report(item_id, reader.person_id),
-        access=None if teaches else own_access(system, course, known.laid, reader.person_id),
+        access=None if teaches or shut else own_access(system, course, known.laid, reader.person_id),
         heard_at=fresh.heard_at if fresh is not None else None,
         silent_since=silent(fresh),
         teaches=teaches,

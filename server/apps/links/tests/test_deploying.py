@@ -6,8 +6,9 @@ from typing import Any
 
 from tests.base import ADMINISTRATOR, INSTRUCTOR, KEEPS_UP, Caller
 
+from apps.kernel.clock import now
 from apps.links.jobs import in_use
-from apps.links.models import Deployment, LinkedSystem
+from apps.links.models import Deployment, LinkedSystem, SystemAccess
 from apps.links.tests.linked import Linked
 from apps.links.tests.test_services import MONDAY
 from apps.links.tests.tool import AGS, LTI
@@ -44,6 +45,12 @@ class Deploying(Linked):
 
     def test_ended_everywhere_it_opens_only_where_it_has_a_deployment(self) -> None:
         line = self.arrive()[AGS]["lineitem"]
+        address = f"/courses/srv-110/items/{self.linked_item.pk}/link"
+        student = Caller(KEEPS_UP)
+        SystemAccess.objects.create(
+            system=self.system, course=self.course, person=student.person, kind="none", said_by="teacher", said_at=now()
+        )
+        self.assertEqual(student.get(address).json()["access"]["kind"], "none")
         (whole,) = Deployment.objects.values_list("code", flat=True)
         told = self.end(whole)
         self.assertEqual((told.status_code, told.json()["deployments"]), (200, []))
@@ -51,9 +58,10 @@ class Deploying(Linked):
         self.assertContains(refused, "not put to use in this course", status_code=403)
         self.assertEqual((self.shown("srv-110"), self.shown("srv-010")), ([], []))
         for reader in (KEEPS_UP, INSTRUCTOR):
-            page = Caller(reader).get(f"/courses/srv-110/items/{self.linked_item.pk}/link").json()
+            page = Caller(reader).get(address).json()
             self.assertEqual(page["open_path"], "", "no button leads to what opens for nobody")
             self.assertIn("not put to use in this course", page["refusal"])
+            self.assertIsNone(page["access"])
         teacher, wish = Caller(INSTRUCTOR), {"system": str(self.system.key), "item_ids": [self.linked_item.pk]}
         self.assertEqual(teacher.send("POST", "/courses/srv-110/pickings", wish).status_code, 404)
         token = self.tool.token(self.outside, "score")

@@ -1,4 +1,15 @@
 import { mergeAttributes, Node } from "@tiptap/core";
+import { NodeSelection, Plugin, Selection } from "@tiptap/pm/state";
+import type { EditorView } from "@tiptap/pm/view";
+
+/** Who presses play has chosen the recording by that: what they type then goes below it, not in its place. */
+function writeBelow(view: EditorView, text: string): boolean {
+  const { selection, tr } = view.state;
+  if (!(selection instanceof NodeSelection) || selection.node.type.name !== "clip") return false;
+  const below = Selection.findFrom(selection.$to, 1, true);
+  if (below) view.dispatch(tr.setSelection(below).insertText(text));
+  return Boolean(below);
+}
 
 /** A recording inside a text: sound, or a picture with it. */
 export const Clip = Node.create({
@@ -23,6 +34,9 @@ export const Clip = Node.create({
     "div",
     mergeAttributes(HTMLAttributes),
     String(node.attrs.title),
+  ],
+  addProseMirrorPlugins: () => [
+    new Plugin({ props: { handleTextInput: (view, _from, _to, text) => writeBelow(view, text) } }),
   ],
   addNodeView:
     () =>

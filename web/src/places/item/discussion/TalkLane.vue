@@ -94,6 +94,7 @@ const words = computed(() =>
       <div v-for="day in days" :key="day" class="day" :class="{ today: day === times.isoDay(page.now) }">
         {{ times.lane(day) }}
       </div>
+      <span v-if="inside(page.now)" class="now" :style="{ left: `${at(page.now)}%` }" />
       <span
         v-for="(mark, n) in marks"
         :key="n"
@@ -117,7 +118,6 @@ const words = computed(() =>
       <span v-if="page.teaching && page.due" class="by" :style="{ left: `${at(page.due)}%` }">
         <span class="said">{{ t("talk.dueHere") }}</span>
       </span>
-      <span v-if="inside(page.now)" class="now" :style="{ left: `${at(page.now)}%` }" />
     </div>
   </div>
 </template>
